@@ -1,0 +1,70 @@
+import type { Definition } from "@/core/definition";
+import { floatFromBits, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
+
+/** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). */
+export type Source = "default" | "record" | "draft" | "live";
+
+export interface Column {
+  id: string;
+  title: string;
+  source: Source;
+  values: ReadonlyMap<string, RawValue>;
+}
+
+export type DifferenceKind = "same" | "value" | "missing";
+
+export interface Row {
+  parameter: Parameter;
+  /** One raw value a column; undefined where the column has none. */
+  cells: Array<RawValue | undefined>;
+  difference: DifferenceKind;
+  /** Changes by itself, so a difference means nothing. */
+  moving: boolean;
+  /** Last column less the first, in the value's unit; only for numbers that differ. */
+  by?: number;
+}
+
+/**
+ * Puts any number of columns side by side, one row for each parameter that at least one column has,
+ * in the definition's order. Raw values are compared, so nothing is equal by rounding.
+ */
+export function compareColumns(definition: Definition, columns: readonly Column[]): Row[] {
+  const rows: Row[] = [];
+  for (const parameter of definition.parameters) {
+    const cells = new Array<RawValue | undefined>(columns.length);
+    let present = 0;
+    let differs = false;
+    let first: RawValue | undefined;
+    for (let i = 0; i < columns.length; i++) {
+      const raw = columns[i]!.values.get(parameter.code);
+      cells[i] = raw;
+      if (raw === undefined) continue;
+      if (present === 0) first = raw;
+      else if (raw !== first) differs = true;
+      present += 1;
+    }
+    if (present === 0) continue;
+    const difference: DifferenceKind = differs ? "value" : present < columns.length ? "missing" : "same";
+    const row: Row = { parameter, cells, difference, moving: MOVING_KINDS.has(parameter.kind) };
+    if (differs) row.by = numericDifference(parameter, cells[0], cells[cells.length - 1]);
+    rows.push(row);
+  }
+  return rows;
+}
+
+/** `to` less `from` in the parameter's unit, free of binary fractions' dust; undefined where a difference of numbers means nothing. */
+export function numericDifference(parameter: Parameter, from: RawValue | undefined, to: RawValue | undefined): number | undefined {
+  if (typeof from !== "number" || typeof to !== "number" || from === to) return undefined;
+  if (parameter.choices || parameter.type === "bits16" || parameter.type === "text") return undefined;
+  if (parameter.type === "float32") {
+    const difference = floatFromBits(to) - floatFromBits(from);
+    return Number.isNaN(difference) ? undefined : Number(difference.toPrecision(7));
+  }
+  // The raw difference is a whole number: one multiplication and one division are exact enough to print.
+  return ((to - from) * Number(parameter.scale.num)) / Number(parameter.scale.den);
+}
+
+/** Rows that a person has to look at: settings that differ, without what moves by itself. */
+export function onlyDifferences(rows: readonly Row[]): Row[] {
+  return rows.filter((row) => row.difference !== "same" && !row.moving);
+}

@@ -1,0 +1,4 @@
+/** n columns -> rows; kinds of difference; verdicts; drift. */
+export { compareColumns, numericDifference, onlyDifferences, type Column, type DifferenceKind, type Row, type Source } from "./compare";
+export { driftOf, type Drift } from "./drift";
+export { verdict, VERDICTS, type Verdict } from "./verdict";

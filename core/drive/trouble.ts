@@ -1,0 +1,32 @@
+import type { Outcome, Refusal } from "@/core/protocol/modbus";
+
+/** Why something asked of a drive did not come about, with what to check next. */
+export interface Trouble {
+  kind: "silent" | "lost" | "rubbish" | "refused" | "stopped" | "unknown-drive" | "other-drive";
+  text: string;
+  remedy: string;
+  refusal?: Refusal;
+}
+
+export type Result<T> = { ok: true; value: T } | { ok: false; trouble: Trouble };
+
+export const good = <T>(value: T): Result<T> => ({ ok: true, value });
+export const bad = <T>(trouble: Trouble): Result<T> => ({ ok: false, trouble });
+
+/** What an outcome that is no answer means for a person. */
+export function troubleOf(outcome: Exclude<Outcome, { kind: "registers" | "written" }>): Trouble {
+  switch (outcome.kind) {
+    case "silent":
+      return { kind: "silent", text: `No answer within ${Math.round(outcome.waitedMs)} ms.`, remedy: "Check that the drive has power, then the address, then the cable." };
+    case "lost":
+      return { kind: "lost", text: `The link is lost: ${outcome.reason}`, remedy: "Check the cable and the address of the link. It is tried again by itself." };
+    case "rubbish":
+      return { kind: "rubbish", text: outcome.reason, remedy: "Check that this is a drive's Modbus port, then speed and parity, then whether two drives share the address." };
+    case "refused":
+      // Behind a gateway, a drive that is off or unplugged shows as the gateway's own answer.
+      if (outcome.refusal.kind === "gateway-silent" || outcome.refusal.kind === "gateway-path") {
+        return { kind: "silent", text: outcome.refusal.text, remedy: outcome.refusal.remedy, refusal: outcome.refusal };
+      }
+      return { kind: "refused", text: outcome.refusal.text, remedy: outcome.refusal.remedy, refusal: outcome.refusal };
+  }
+}

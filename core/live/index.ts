@@ -1,0 +1,2 @@
+/** What the server tells the pages of connected drives and running work: plain data, no behaviour. */
+export type * from "./views";

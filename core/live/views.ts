@@ -1,0 +1,115 @@
+import type { ParameterResult, Plan, PlanChoices, Check, WriteStep } from "@/core/restore";
+import type { DriveIdentity, DriveState, Trouble } from "@/core/drive";
+import type { RawValue } from "@/core/value";
+
+/** How a reading goes on: by group, so that a page can draw it as a strip. */
+export interface ReadingView {
+  jobId: number;
+  phase: "reading" | "waiting" | "done" | "stopped";
+  /** 0 to 1, weighed by what the wire costs. */
+  share: number;
+  msLeft: number | undefined;
+  groups: Array<{ id: string; title: string; count: number; read: number; refused: number }>;
+}
+
+/** A connected drive as the pages see it. */
+export interface ConnectionView {
+  id: string;
+  linkName: string;
+  host: string;
+  port: number;
+  unit: number;
+  phase: "connecting" | "connected" | "lost" | "other-drive" | "failed";
+  /** When this phase began, ms since 1970. */
+  since: number;
+  identity?: DriveIdentity;
+  fit?: "fits" | "nearest";
+  definitionTitle?: string;
+  state?: DriveState;
+  stateAt?: number;
+  trouble?: Trouble;
+  position?: { tag: string; title: string };
+  /** The drive fitted at the position last time, when it is another than this. */
+  swappedFor?: { serial: string; ratingName: string };
+  reading?: ReadingView;
+  /** Settings that differ from the standing record, once everything is read. */
+  drift?: { record: number; changed: number; backToDefault: number; compared: number };
+}
+
+export type RestorePhase =
+  | "reading-before" | "review" | "permission" | "motor" | "writing" | "permanent" | "restart" | "verifying" | "waiting-for-drive" | "halted" | "done" | "ended";
+
+export interface StepCounts {
+  written: number;
+  planned: number;
+  refused: number;
+  unknown: number;
+  other: number;
+}
+
+/** A restore as the pages see it. Its steps come apart, since there may be hundreds. */
+export interface JobView {
+  id: number;
+  kind: "restore";
+  open: boolean;
+  phase: RestorePhase;
+  tag: string;
+  positionTitle: string;
+  recordNumber: number;
+  byName: string;
+  startedAt: number;
+  driveKey: string;
+  identity: DriveIdentity;
+  connectionId?: string;
+  /** Why it halted, or what it waits for. */
+  note?: string;
+  counts: StepCounts;
+  /** Whether what was written is in the permanent memory. */
+  permanent: "no" | "yes" | "unknown";
+  reading?: ReadingView;
+  beforeRecord?: number;
+  afterRecord?: number;
+  receiptId?: number;
+}
+
+export interface StepChange {
+  jobId: number;
+  ordinal: number;
+  step: WriteStep;
+}
+
+/** Everything the restore page shows. */
+export interface RestoreDetail extends JobView {
+  checks: Check[];
+  plan?: Plan;
+  choices: PlanChoices;
+  steps: WriteStep[];
+}
+
+/** What a receipt says; kept for ever. */
+export interface ReceiptContent {
+  kind: "restore";
+  tag: string;
+  positionTitle: string;
+  jobNumber: string;
+  recordNumber: number;
+  standing: boolean;
+  drive: DriveIdentity;
+  previousSerial: string;
+  byName: string;
+  startedAt: string;
+  endedAt: string;
+  /** "verified", or what it ended as. */
+  outcome: "verified" | "not-verified" | "given-up";
+  permanent: "no" | "yes" | "unknown";
+  checks: Check[];
+  results: ParameterResult[];
+  alsoChanged: Array<{ code: string; from: RawValue | undefined; to: RawValue | undefined }>;
+  leftOut: Plan["leftOut"];
+  equal: number;
+  beforeRecord?: number;
+  afterRecord?: number;
+  definitionId: string;
+  definitionVersion: string;
+  interruptions: string[];
+}

@@ -1,0 +1,91 @@
+import type { ByteChannel, Clock, Frame, Framing } from "../channel";
+import { decodeAnswer, encodeQuestion, type Question } from "./pdu";
+import { refusalOf, type Refusal } from "./refusal";
+
+/** What came of one question. Silence, rubbish and a lost channel are three different things. */
+export type Outcome =
+  | { kind: "registers"; values: Uint16Array }
+  | { kind: "written" }
+  | { kind: "refused"; refusal: Refusal }
+  | { kind: "silent"; waitedMs: number }
+  | { kind: "rubbish"; reason: string }
+  | { kind: "lost"; reason: string };
+
+/**
+ * Asks one question at a time over a byte channel and matches every answer to its question.
+ * After a timeout, a framing without transaction numbers is drained until it is quiet, so that a late answer
+ * is never taken for the next one's.
+ */
+export class ModbusMaster {
+  private transaction = 0;
+  private lost: string | undefined;
+  private waiting: { frame: (frame: Frame) => void; rubbish: () => void; lost: (reason: string) => void } | undefined;
+  private lastByteAt = -Infinity;
+  private mustDrain = false;
+
+  constructor(
+    private readonly channel: ByteChannel,
+    private readonly framing: Framing,
+    private readonly clock: Clock,
+    private readonly quietMs = 20,
+  ) {
+    const decoder = framing.decoder("answers");
+    channel.onBytes((bytes) => {
+      this.lastByteAt = clock.now();
+      const decoded = decoder.push(bytes);
+      for (const frame of decoded.frames) this.waiting?.frame(frame);
+      if (decoded.rubbish > 0) this.waiting?.rubbish();
+    });
+    channel.onClosed((reason) => {
+      this.lost = reason;
+      this.waiting?.lost(reason);
+    });
+    this.forget = () => decoder.reset();
+  }
+
+  private readonly forget: () => void;
+
+  /** One question, one outcome; never throws. `timeoutMs` counts from the sending. */
+  async ask(unit: number, question: Question, timeoutMs: number): Promise<Outcome> {
+    if (this.lost !== undefined) return { kind: "lost", reason: this.lost };
+    if (this.mustDrain) await this.drain();
+    this.transaction = (this.transaction + 1) & 0xffff;
+    const transaction = this.transaction;
+    const sentAt = this.clock.now();
+    return new Promise<Outcome>((resolve) => {
+      let rubbish = false;
+      const settle = (outcome: Outcome): void => {
+        callOff();
+        this.waiting = undefined;
+        resolve(outcome);
+      };
+      const callOff = this.clock.after(timeoutMs, () => {
+        this.mustDrain = !this.framing.matchesTransactions;
+        this.forget();
+        settle(rubbish
+          ? { kind: "rubbish", reason: "Something answers, but not in this protocol or at another speed." }
+          : { kind: "silent", waitedMs: this.clock.now() - sentAt });
+      });
+      this.waiting = {
+        frame: (frame) => {
+          // Another question's answer, come late: let it go by.
+          if (this.framing.matchesTransactions && frame.transaction !== transaction) return;
+          if (frame.unit !== unit) { rubbish = true; return; }
+          const answer = decodeAnswer(question, frame.pdu);
+          if (answer.kind === "exception") settle({ kind: "refused", refusal: refusalOf(answer.code) });
+          else if (answer.kind === "malformed") settle({ kind: "rubbish", reason: `The answer does not fit the question: ${answer.reason}.` });
+          else settle(answer);
+        },
+        rubbish: () => { rubbish = true; },
+        lost: (reason) => settle({ kind: "lost", reason }),
+      };
+      this.channel.send(this.framing.encode({ transaction, unit, pdu: encodeQuestion(question) }));
+    });
+  }
+
+  private async drain(): Promise<void> {
+    while (this.clock.now() - this.lastByteAt < this.quietMs) await this.clock.sleep(this.quietMs);
+    this.forget();
+    this.mustDrain = false;
+  }
+}

@@ -1,0 +1,68 @@
+/** A stretch of registers that must be read whole: one value. */
+export interface Span {
+  code: string;
+  address: number;
+  registers: number;
+}
+
+/** One question: neighbouring registers, and the spans that lie in it. */
+export interface ReadFrame {
+  address: number;
+  count: number;
+  spans: Span[];
+}
+
+export interface ReadLimits {
+  registersPerRead: number;
+  readAcrossGaps: boolean;
+  /** Registers that may be read for nothing before a frame of their own is the cheaper way. */
+  worthwhileGap: number;
+}
+
+/**
+ * Groups spans into as few questions as the family's limits allow. Spans are joined across a gap only when reading the
+ * unused registers costs less than another frame, and a value is never cut in two.
+ * A span wider than the limit gets a frame of its own; the drive then says what it thinks of it.
+ */
+export function planReads(spans: readonly Span[], limits: ReadLimits): ReadFrame[] {
+  const frames: ReadFrame[] = [];
+  let open: ReadFrame | undefined;
+  for (const span of [...spans].sort((a, b) => a.address - b.address)) {
+    const end = span.address + span.registers;
+    if (open) {
+      const gap = span.address - (open.address + open.count);
+      const joins = gap <= 0 || (limits.readAcrossGaps && gap <= limits.worthwhileGap);
+      if (joins && end - open.address <= limits.registersPerRead) {
+        open.count = Math.max(open.count, end - open.address);
+        open.spans.push(span);
+        continue;
+      }
+    }
+    open = { address: span.address, count: span.registers, spans: [span] };
+    frames.push(open);
+  }
+  return frames;
+}
+
+/**
+ * Two halves of a frame whose reading was refused, cut between two values; undefined when only one value is left:
+ * then it is the one the drive has not got.
+ */
+export function splitFrame(frame: ReadFrame): [ReadFrame, ReadFrame] | undefined {
+  if (frame.spans.length < 2) return undefined;
+  const middle = Math.floor(frame.spans.length / 2);
+  return [frameOf(frame.spans.slice(0, middle)), frameOf(frame.spans.slice(middle))];
+}
+
+function frameOf(spans: Span[]): ReadFrame {
+  const address = Math.min(...spans.map((each) => each.address));
+  const end = Math.max(...spans.map((each) => each.address + each.registers));
+  return { address, count: end - address, spans };
+}
+
+/** Registers worth reading for nothing on a line: what another frame costs, divided by what a register costs. */
+export function worthwhileGap(line: { baud: number; bitsPerCharacter: number; turnaroundMs: number }): number {
+  // A frame more: question 8, answer 5 beside its data, two silent gaps of 3.5 characters, and the turn-around.
+  const characters = 8 + 5 + 7 + (line.turnaroundMs * line.baud) / (1000 * line.bitsPerCharacter);
+  return Math.floor(characters / 2);
+}

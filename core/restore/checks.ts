@@ -1,0 +1,105 @@
+import type { Definition } from "@/core/definition";
+import type { DriveIdentity, DriveState } from "@/core/drive";
+import type { Completeness } from "@/core/set";
+
+export interface Check {
+  id: string;
+  verdict: "stop" | "caution" | "fine";
+  title: string;
+  /** What was found, in words. */
+  found: string;
+  /** What would make it fine; empty when it is. */
+  remedy: string;
+}
+
+/** What is known of the record when it is to be restored. */
+export interface RecordFacts {
+  number: number;
+  standing: boolean;
+  definitionId: string;
+  rating: string | undefined;
+  ratingName: string;
+  supply: string;
+  firmware: string;
+  serial: string;
+  completeness: Completeness;
+}
+
+export interface CheckInput {
+  definition: Definition;
+  record: RecordFacts;
+  drive: DriveIdentity;
+  state: DriveState;
+}
+
+/**
+ * Everything that is looked at before the first write. Nothing here is tried out by writing.
+ * A single "stop" means that nothing at all is written.
+ */
+export function checkRestore(input: CheckInput): Check[] {
+  return [family(input), rating(input), supply(input), firmware(input), serial(input), complete(input), standing(input), stopped(input), trips(input), permission(input)];
+}
+
+/** Whether the checks allow writing at all. */
+export function mayWrite(checks: readonly Check[]): boolean {
+  return checks.every((each) => each.verdict !== "stop");
+}
+
+const fine = (id: string, title: string, found: string): Check => ({ id, title, verdict: "fine", found, remedy: "" });
+
+function family({ record, drive, definition }: CheckInput): Check {
+  if (record.definitionId === drive.definitionId) return fine("family", "Family", `${definition.title}, as recorded`);
+  return { id: "family", title: "Family", verdict: "stop", found: `The record is of another family (${record.definitionId}) than this drive (${drive.definitionId}).`, remedy: "Carry the record over to this family first, or fit a drive of the recorded one." };
+}
+
+function rating({ record, drive }: CheckInput): Check {
+  if (drive.rating !== undefined && record.rating === drive.rating) return fine("rating", "Rating", `${drive.ratingName}, as recorded`);
+  return { id: "rating", title: "Rating", verdict: "stop", found: `The record is of a ${record.ratingName}, this is a ${drive.ratingName}.`, remedy: "Fit a drive of the recorded rating, or carry the record over to this one first. Until then nothing is written." };
+}
+
+function supply({ record, drive }: CheckInput): Check {
+  if (record.supply === drive.supply && drive.supply !== "unknown") return fine("supply", "Supply voltage", drive.supply);
+  return { id: "supply", title: "Supply voltage", verdict: "stop", found: `Recorded for ${record.supply}, this drive is for ${drive.supply}.`, remedy: "Fit a drive for the recorded supply. Until then nothing is written." };
+}
+
+function firmware({ record, drive }: CheckInput): Check {
+  if (record.firmware === drive.firmware) return fine("firmware", "Firmware", drive.firmware);
+  return { id: "firmware", title: "Firmware", verdict: "caution", found: `Recorded with ${record.firmware}, this drive has ${drive.firmware}.`, remedy: "Look through the plan; parameters that this firmware does not have are refused and listed." };
+}
+
+function serial({ record, drive }: CheckInput): Check {
+  if (record.serial === drive.serial) return fine("serial", "Drive", `Serial ${drive.serial}, the drive that was recorded`);
+  return { id: "serial", title: "Drive", verdict: "fine", found: `Serial ${drive.serial}; recorded was ${record.serial}. It is a replacement.`, remedy: "" };
+}
+
+function complete({ record }: CheckInput): Check {
+  const { completeness } = record;
+  if (completeness.complete) return fine("complete", "Record complete", `Record ${record.number} has all ${completeness.expected} parameters`);
+  return {
+    id: "complete", title: "Record complete", verdict: "caution",
+    found: `Record ${record.number} is partial: ${completeness.present} of ${completeness.expected} parameters. Missing: ${completeness.missing.slice(0, 6).join(", ")}${completeness.missing.length > 6 ? " and more" : ""}.`,
+    remedy: "Choose a complete record, or expect the missing ones to stay as this drive has them.",
+  };
+}
+
+function standing({ record }: CheckInput): Check {
+  if (record.standing) return fine("standing", "Standing record", `Record ${record.number} is the standing record`);
+  return { id: "standing", title: "Standing record", verdict: "caution", found: `Record ${record.number} is not the standing record of this position.`, remedy: "Restore the standing record, unless you know why this one is right." };
+}
+
+function stopped({ state }: CheckInput): Check {
+  if (!state.running) return fine("stopped", "Motor stopped", "The motor does not turn");
+  return { id: "stopped", title: "Motor stopped", verdict: "stop", found: "The motor turns.", remedy: "Stop it at the machine, and secure it against starting." };
+}
+
+function trips({ state }: CheckInput): Check {
+  if (!state.tripped) return fine("trips", "Trips", state.warnings.length > 0 ? `No trip; warning: ${state.warnings.join(", ")}` : "No trip, no warning");
+  return { id: "trips", title: "Trips", verdict: "caution", found: `The drive stands in trip ${state.trip?.number}: ${state.trip?.name}.`, remedy: "Parameters can be written; find the cause before the machine is handed back." };
+}
+
+function permission({ state, definition }: CheckInput): Check {
+  const { permission: spec } = definition.file;
+  if (!spec || state.permission === undefined) return fine("permission", "Write permission", "This family asks for none");
+  if (state.permission) return fine("permission", "Write permission", "Given");
+  return { id: "permission", title: "Write permission", verdict: "caution", found: "Not given yet. It is waited for before the first write.", remedy: spec.howTo };
+}

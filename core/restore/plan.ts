@@ -1,0 +1,90 @@
+import { parameterFor, type Definition } from "@/core/definition";
+import { checkRange, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
+import { orderWrites } from "./order";
+
+/** What a person may decide about a restore. */
+export interface PlanChoices {
+  /** Results of tuning: right for the same motor on the same rating. */
+  tuning: boolean;
+  /** Communication settings go last; left out when the drive goes to another position. */
+  communication: boolean;
+  ratingDependent: boolean;
+  /** Codes left out by hand. */
+  leaveOut: readonly string[];
+}
+
+export const USUAL_CHOICES: PlanChoices = { tuning: true, communication: true, ratingDependent: true, leaveOut: [] };
+
+export interface PlannedWrite {
+  code: string;
+  from: RawValue | undefined;
+  to: RawValue;
+  /** Something to know before it is written: outside the range of this rating, say. */
+  caution?: string;
+}
+
+export const LEFT_OUT = {
+  "read-only": "read-only on the drive",
+  moving: "changes by itself",
+  tuning: "tuning result, left out by choice",
+  communication: "communication setting, left out by choice",
+  rating: "depends on the rating, left out by choice",
+  hand: "left out by hand",
+  "not-recorded": "not in the record",
+  "not-read": "this drive has not got it",
+} as const;
+export type LeftOutReason = keyof typeof LEFT_OUT;
+
+export interface Plan {
+  /** In the order in which they are written. */
+  writes: PlannedWrite[];
+  leftOut: Array<{ code: string; reason: LeftOutReason; from: RawValue | undefined; to: RawValue | undefined }>;
+  /** Settings that already are as recorded. */
+  equal: number;
+  /** Some written value takes effect only after a restart. */
+  needsRestart: boolean;
+}
+
+/**
+ * What has to be written so that a drive holds what a record holds. `live` is what the drive holds now.
+ * Only what differs is written; what is left out is listed with its reason, except what moves by itself and equals anyway.
+ */
+export function planRestore(
+  definition: Definition,
+  rating: string | undefined,
+  recorded: ReadonlyMap<string, RawValue>,
+  live: ReadonlyMap<string, RawValue>,
+  choices: PlanChoices = USUAL_CHOICES,
+): Plan {
+  const plan: Plan = { writes: [], leftOut: [], equal: 0, needsRestart: false };
+  const byHand = new Set(choices.leaveOut);
+  for (const parameter of definition.parameters) {
+    const from = live.get(parameter.code);
+    const to = recorded.get(parameter.code);
+    if (MOVING_KINDS.has(parameter.kind)) continue;
+    const reason = leftOutReason(parameter, from, to, choices, byHand);
+    if (reason === undefined && from === to) { plan.equal += 1; continue; }
+    if (reason !== undefined) {
+      if (from !== to) plan.leftOut.push({ code: parameter.code, reason, from, to });
+      continue;
+    }
+    const caution = checkRange(parameterFor(definition, parameter, rating), to!);
+    plan.writes.push(caution ? { code: parameter.code, from, to: to!, caution } : { code: parameter.code, from, to: to! });
+    if (parameter.effect === "after-restart") plan.needsRestart = true;
+  }
+  plan.writes = orderWrites(definition, plan.writes, live);
+  return plan;
+}
+
+function leftOutReason(
+  parameter: Parameter, from: RawValue | undefined, to: RawValue | undefined, choices: PlanChoices, byHand: ReadonlySet<string>,
+): LeftOutReason | undefined {
+  if (to === undefined) return "not-recorded";
+  if (from === undefined) return "not-read";
+  if (parameter.readOnly) return "read-only";
+  if (byHand.has(parameter.code)) return "hand";
+  if (parameter.kind === "tuning" && !choices.tuning) return "tuning";
+  if (parameter.kind === "communication" && !choices.communication) return "communication";
+  if (parameter.ratingDependent && !choices.ratingDependent) return "rating";
+  return undefined;
+}

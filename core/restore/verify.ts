@@ -1,0 +1,44 @@
+import type { Definition } from "@/core/definition";
+import { MOVING_KINDS, type RawValue } from "@/core/value";
+import type { WriteStep } from "./step";
+
+/** The last word on one parameter of a restore. */
+export interface ParameterResult {
+  code: string;
+  from: RawValue | undefined;
+  to: RawValue;
+  readBack: RawValue | undefined;
+  verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back";
+  said?: string;
+}
+
+export interface Verification {
+  results: ParameterResult[];
+  /** Settings nobody meant to change that are not as before: the drive adjusted them. */
+  alsoChanged: Array<{ code: string; from: RawValue | undefined; to: RawValue | undefined }>;
+  /** Every planned parameter has been read back as planned. Only then the word "verified" is used. */
+  verified: boolean;
+}
+
+/** Compares what was read again after writing with what was planned, and with everything that was to stay. */
+export function verifyRestore(
+  definition: Definition,
+  steps: readonly WriteStep[],
+  before: ReadonlyMap<string, RawValue>,
+  after: ReadonlyMap<string, RawValue>,
+): Verification {
+  const planned = new Set(steps.map((each) => each.code));
+  const results = steps.map((step) => resultOf(step, after.get(step.code)));
+  const alsoChanged = definition.parameters
+    .filter((each) => !planned.has(each.code) && !MOVING_KINDS.has(each.kind) && before.get(each.code) !== after.get(each.code))
+    .map((each) => ({ code: each.code, from: before.get(each.code), to: after.get(each.code) }));
+  return { results, alsoChanged, verified: results.every((each) => each.verdict === "verified") };
+}
+
+function resultOf(step: WriteStep, readBack: RawValue | undefined): ParameterResult {
+  const result = { code: step.code, from: step.from, to: step.to, readBack, ...(step.said ? { said: step.said } : {}) };
+  if (readBack === undefined) return { ...result, verdict: "not-read-back" };
+  if (readBack === step.to) return { ...result, verdict: "verified" };
+  if (step.state === "refused") return { ...result, verdict: "refused" };
+  return { ...result, verdict: step.state === "planned" ? "not-written" : "differs" };
+}

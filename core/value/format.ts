@@ -1,0 +1,33 @@
+import type { Parameter } from "./parameter";
+import { physicalText } from "./physical";
+import type { RawValue } from "./raw";
+
+/** A value in the parts a sheet shows apart: the figure, its unit, and what a choice or bits mean. */
+export interface FormattedValue {
+  text: string;
+  unit: string;
+  meaning: string;
+}
+
+/** A raw value for a person: exactly as the drive has it, with unit and meaning beside. Undefined raw gives an empty figure. */
+export function formatValue(parameter: Parameter, raw: RawValue | undefined): FormattedValue {
+  if (raw === undefined) return { text: "", unit: "", meaning: "" };
+  const text = physicalText(parameter, raw);
+  if (parameter.choices) {
+    const choice = parameter.choices.find((each) => each.value === raw);
+    return { text, unit: "", meaning: choice ? choice.text : "not a known choice" };
+  }
+  if (parameter.type === "bits16") {
+    const set = Number(raw);
+    const known = (parameter.bits ?? []).filter((each) => (set >> each.bit) & 1).map((each) => each.text);
+    return { text, unit: "", meaning: known.length > 0 ? known.join(", ") : set === 0 ? "none" : "" };
+  }
+  return { text, unit: parameter.unit ?? "", meaning: "" };
+}
+
+/** One line of a value: figure, unit and meaning together, for lists, receipts and search. */
+export function formatLine(parameter: Parameter, raw: RawValue | undefined): string {
+  const { text, unit, meaning } = formatValue(parameter, raw);
+  if (text === "" && raw === undefined) return "no value";
+  return [unit ? `${text} ${unit}` : text, meaning].filter(Boolean).join(" · ");
+}

@@ -1,0 +1,11 @@
+/** One value: raw <-> physical, format, parse, range, choices, bits. */
+export {
+  EFFECTS, MOVING_KINDS, PARAMETER_KINDS, VALUE_TYPES,
+  type BitName, type Choice, type Effect, type Parameter, type ParameterKind, type ValueType,
+} from "./parameter";
+export { parseRational } from "./rational";
+export { decodeRegisters, encodeRegisters, floatFromBits, floatToBits, rawBounds, registerCount, type RawValue } from "./raw";
+export { decimalsFor, physicalNumber, physicalText } from "./physical";
+export { formatLine, formatValue, type FormattedValue } from "./format";
+export { parseValue, toRaw, type Parsed } from "./parse";
+export { checkRange } from "./range";

@@ -1,0 +1,21 @@
+import type { Parameter } from "./parameter";
+import { formatLine } from "./format";
+import { floatFromBits, type RawValue } from "./raw";
+
+/** Why a raw value is outside what the parameter allows (range, step, choices), in words; undefined when it is inside. */
+export function checkRange(parameter: Parameter, raw: RawValue): string | undefined {
+  if (parameter.type === "text") return undefined;
+  if (parameter.choices) {
+    return parameter.choices.some((each) => each.value === raw) ? undefined : `${raw} is none of the choices of ${parameter.code}.`;
+  }
+  const measure = parameter.type === "float32" ? floatFromBits : Number;
+  const value = measure(Number(raw));
+  if (Number.isNaN(value)) return `${parameter.code} is not a number.`;
+  const { rawMin, rawMax, rawStep } = parameter;
+  if (rawMin !== undefined && value < measure(rawMin)) return `${parameter.code} must be at least ${formatLine(parameter, rawMin)}.`;
+  if (rawMax !== undefined && value > measure(rawMax)) return `${parameter.code} must be at most ${formatLine(parameter, rawMax)}.`;
+  if (rawStep !== undefined && rawStep > 1 && (value - (rawMin ?? 0)) % rawStep !== 0) {
+    return `${parameter.code} goes in steps of ${formatLine(parameter, rawStep)}.`;
+  }
+  return undefined;
+}

@@ -1,0 +1,16 @@
+/** Unit tests stand beside what they test; the browser's tests are Playwright's, in tests/. */
+export default {
+  testEnvironment: "node",
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
+    ],
+  },
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
+  testMatch: ["**/*.test.ts"],
+  testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],
+  modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
+  testTimeout: 60000,
+};

@@ -1,0 +1,19 @@
+import { and, eq } from "drizzle-orm";
+import type { DriveIdentity } from "@/core/drive";
+import { tables, type Database } from "@/server/database";
+
+/** The position a drive stands at: by its serial number first, then by link and address. Undefined when neither tells. */
+export async function recognisePosition(
+  db: Database,
+  identity: DriveIdentity,
+  address: { linkId: number; unit: number },
+): Promise<{ id: number; tag: string; title: string } | undefined> {
+  const { position, drive } = tables;
+  const columns = { id: position.id, tag: position.tag, title: position.title };
+  const bySerial = await db.select(columns).from(drive).innerJoin(position, eq(position.id, drive.positionId))
+    .where(and(eq(drive.definitionId, identity.definitionId), eq(drive.serial, identity.serial), eq(drive.whereabouts, "fitted")));
+  if (bySerial[0]) return bySerial[0];
+  const byAddress = await db.select(columns).from(position)
+    .where(and(eq(position.linkId, address.linkId), eq(position.unitAddress, address.unit)));
+  return byAddress[0];
+}

@@ -1,0 +1,2 @@
+/** What happened, in one line each. */
+export { readJournal, writeJournal, type JournalLine } from "./journal";

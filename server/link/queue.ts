@@ -1,0 +1,26 @@
+/** Who goes first on a link: a stop command, then a restore, then a reading, then live measured values. */
+export const IMPORTANCE = { stop: 0, restore: 1, reading: 2, measured: 3 } as const;
+export type Importance = (typeof IMPORTANCE)[keyof typeof IMPORTANCE];
+
+/** Runs tasks one at a time, the most important first and otherwise in the order they came. */
+export class LinkQueue {
+  private readonly waiting: Array<{ importance: number; run: () => Promise<void> }> = [];
+  private busy = false;
+
+  /** Resolves with what the task gives, once its turn has come. */
+  enqueue<T>(importance: Importance, task: () => Promise<T>): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      const run = (): Promise<void> => task().then(resolve, reject);
+      const at = this.waiting.findIndex((each) => each.importance > importance);
+      this.waiting.splice(at < 0 ? this.waiting.length : at, 0, { importance, run });
+      void this.work();
+    });
+  }
+
+  private async work(): Promise<void> {
+    if (this.busy) return;
+    this.busy = true;
+    for (let next = this.waiting.shift(); next; next = this.waiting.shift()) await next.run();
+    this.busy = false;
+  }
+}

@@ -1,0 +1,14 @@
+import { eq } from "drizzle-orm";
+import { tables, type Database } from "@/server/database";
+import type { Person } from "./person";
+
+/** Whether this person acknowledged the warning before live work in this sign-in. */
+export async function hasAcknowledged(db: Database, person: Person): Promise<boolean> {
+  const rows = await db.select({ id: tables.acknowledgement.id }).from(tables.acknowledgement).where(eq(tables.acknowledgement.sessionId, person.sessionId)).limit(1);
+  return rows.length > 0;
+}
+
+/** Writes down that a named person acknowledged the warning. */
+export async function acknowledgeLiveWork(db: Database, person: Person): Promise<void> {
+  await db.insert(tables.acknowledgement).values({ sessionId: person.sessionId, by: person.id, byName: person.name, at: new Date() });
+}

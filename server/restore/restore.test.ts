@@ -1,0 +1,153 @@
+import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { planHash } from "@/server/restore";
+import { findReceipt } from "@/server/restore";
+import { connectAndRead, FRESH, recordStanding, recordsOf, RECORDED, testPlant, type TestPlant } from "@/server/testing/plant";
+
+let plant: TestPlant;
+beforeEach(async () => { plant = await testPlant(); });
+afterEach(() => plant.close());
+
+async function beginOn(fresh = FRESH): Promise<{ id: number; connectionId: string }> {
+  const first = await connectAndRead(plant);
+  const recordId = await recordStanding(plant, first);
+  plant.app.bench.letGo(first);
+  plant.swap(fresh);
+  const connectionId = await connectAndRead(plant);
+  const started = await plant.app.restores.start(plant.person, { positionId: plant.positionId, recordId, connectionId });
+  if (!started.ok) throw new Error(started.trouble.text);
+  await plant.app.restores.settled(started.value.id);
+  return { id: started.value.id, connectionId };
+}
+
+async function confirm(id: number): Promise<void> {
+  const detail = (await plant.app.restores.detail(id))!;
+  const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+  if (!confirmed.ok) throw new Error(confirmed.trouble.text);
+}
+
+describe("a restore onto a replacement", () => {
+  test("writes what differs, makes it permanent, reads everything again and says verified", async () => {
+    const { id, connectionId } = await beginOn();
+    expect(plant.app.bench.find(connectionId)!.swappedFor?.serial).toBe("FR-OLD-77");
+    const review = (await plant.app.restores.detail(id))!;
+    expect(review.phase).toBe("review");
+    expect(review.plan!.writes.map((each) => each.code).sort()).toEqual(Object.keys(RECORDED).sort());
+    await confirm(id);
+    plant.drive.givePermission();
+    await plant.app.restores.settled(id);
+    const done = (await plant.app.restores.detail(id))!;
+    expect(done).toMatchObject({ phase: "done", open: false, permanent: "yes", counts: { written: 22, planned: 0, refused: 0, unknown: 0, other: 0 } });
+    const { content } = (await findReceipt(plant.app.db, done.receiptId!))!;
+    expect(content).toMatchObject({ outcome: "verified", standing: true, previousSerial: "FR-OLD-77", alsoChanged: [] });
+    expect(content.drive.serial).toBe("FR-NEW-01");
+    for (const [code, raw] of Object.entries(RECORDED)) expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
+    const records = await recordsOf(plant);
+    expect(records.map((each) => [each.number, each.origin, each.serial])).toEqual([[1, "read", "FR-OLD-77"], [2, "before-restore", "FR-NEW-01"], [3, "after-restore", "FR-NEW-01"]]);
+  });
+
+  test("writes nothing at all onto another rating", async () => {
+    const { id } = await beginOn({ rating: "R-040", firmware: "3.4", serial: "FR-BIG-01" });
+    const before = plant.line.exchanges;
+    plant.drive.givePermission();
+    const detail = (await plant.app.restores.detail(id))!;
+    expect(detail.checks.find((each) => each.id === "rating")!.verdict).toBe("stop");
+    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+    expect(confirmed.ok).toBe(false);
+    expect(plant.drive.volatile).toBe(false);
+    expect(plant.line.exchanges).toBeLessThan(before + 5);
+  });
+
+  test("waits for the permission without ever trying to write, and waits again after a power-off", async () => {
+    const { id } = await beginOn();
+    await confirm(id);
+    await waitFor(id, "permission");
+    expect(plant.drive.status.trip).toBe(0);
+    plant.drive.powerOff();
+    plant.drive.powerOn();
+    await waitFor(id, "permission");
+    plant.drive.givePermission();
+    await plant.app.restores.settled(id);
+    expect((await plant.app.restores.detail(id))!.phase).toBe("done");
+    expect(plant.drive.status.trip).toBe(0);
+  });
+
+  test("a second person is told who is at it", async () => {
+    const { id, connectionId } = await beginOn();
+    const records = await recordsOf(plant);
+    const second = await plant.app.restores.start({ ...plant.person, name: "Tomas Lind" }, { positionId: plant.positionId, recordId: records[0]!.id, connectionId });
+    expect(second).toMatchObject({ ok: false, trouble: { text: expect.stringContaining("Ines Varga is restoring this drive") as unknown } });
+    expect(id).toBeGreaterThan(0);
+  });
+
+  test("a drive swapped between reading and writing gets nothing", async () => {
+    const { id } = await beginOn();
+    const other = plant.swap({ ...FRESH, serial: "FR-NEW-02" });
+    other.givePermission();
+    await waitForConnection("other-drive");
+    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash((await plant.app.restores.detail(id))!.plan!));
+    expect(confirmed.ok).toBe(false);
+    expect(other.volatile).toBe(false);
+  });
+
+  test("one action puts back what was there before", async () => {
+    const { id } = await beginOn({ ...FRESH, values: { R201: 777 } });
+    let sent = 0;
+    plant.line.fault = (_exchange, question) => {
+      if (question.kind !== "read" && ++sent === 6) plant.app.restores.stop(id);
+      return undefined;
+    };
+    await confirm(id);
+    plant.drive.givePermission();
+    await plant.app.restores.settled(id);
+    const halted = (await plant.app.restores.detail(id))!;
+    expect(halted.phase).toBe("halted");
+    expect(halted.counts.written).toBe(6);
+    expect(halted.permanent).toBe("no");
+    const back = await plant.app.restores.putBack(id, plant.person);
+    if (!back.ok) throw new Error(back.trouble.text);
+    await plant.app.restores.settled(back.value.id);
+    const done = (await plant.app.restores.detail(back.value.id))!;
+    expect(done).toMatchObject({ phase: "done", recordNumber: 2 });
+    expect(plant.drive.valueOf("R201")).toBe(777);
+    expect(plant.drive.volatile).toBe(false);
+    expect((await plant.app.restores.detail(id))!.phase).toBe("ended");
+  });
+
+  test("a refused value is listed with the drive's reason and can be tried again", async () => {
+    await plant.close();
+    plant = await testPlant({ ...RECORDED, B103: 450 });
+    const { id } = await beginOn({ ...FRESH, values: { P113: 900 } });
+    await confirm(id);
+    plant.drive.givePermission();
+    await plant.app.restores.settled(id);
+    const detail = (await plant.app.restores.detail(id))!;
+    // 45 ohms is below what this rating allows; the plan had said so.
+    expect(detail.plan!.writes.find((each) => each.code === "B103")!.caution).toContain("at least");
+    const refused = detail.steps.filter((each) => each.state === "refused");
+    expect(refused.map((each) => each.code)).toEqual(["B103"]);
+    expect(refused[0]!.said).toContain("does not take this value");
+    const again = await plant.app.restores.goOn(id, plant.person, [detail.steps.findIndex((each) => each.code === "B103")]);
+    expect(again.ok).toBe(true);
+    await plant.app.restores.settled(id);
+    expect((await plant.app.restores.detail(id))!.phase).toBe("halted");
+    const without = await plant.app.restores.goOn(id, plant.person);
+    expect(without.ok).toBe(true);
+    await plant.app.restores.settled(id);
+    const done = (await plant.app.restores.detail(id))!;
+    expect(done.phase).toBe("done");
+    expect((await findReceipt(plant.app.db, done.receiptId!))!.content).toMatchObject({ outcome: "not-verified", permanent: "yes" });
+  });
+});
+
+async function waitFor(id: number, phase: string): Promise<void> {
+  for (;;) {
+    if ((await plant.app.restores.detail(id))!.phase === phase) return;
+    await new Promise<void>((resolve) => { const leave = plant.app.events.subscribe(() => { leave(); resolve(); }); });
+  }
+}
+
+async function waitForConnection(phase: string): Promise<void> {
+  while (plant.app.bench.list()[0]!.phase !== phase) {
+    await new Promise<void>((resolve) => { const leave = plant.app.events.subscribe(() => { leave(); resolve(); }); });
+  }
+}

@@ -1,0 +1,25 @@
+import { hashText } from "@/core/set";
+import type { JobView, RestoreDetail } from "@/core/live";
+import { countSteps, type Plan } from "@/core/restore";
+import type { RestoreJob } from "./job-state";
+
+/** A restore as pages see it, without its steps. */
+export function jobView(job: RestoreJob, connectionId?: string): JobView {
+  const { memory } = job;
+  return {
+    id: job.id, kind: "restore", open: job.open, phase: job.phase, tag: job.tag, positionTitle: job.positionTitle, recordNumber: memory.recordNumber,
+    byName: job.byName, startedAt: job.startedAt.getTime(), driveKey: job.driveKey, identity: memory.identity, connectionId, note: memory.note,
+    counts: countSteps(job.steps), permanent: memory.permanent === "sent" ? "unknown" : memory.permanent, reading: job.reading,
+    beforeRecord: memory.beforeRecord, afterRecord: memory.afterRecord, receiptId: memory.receiptId,
+  };
+}
+
+/** A restore with everything its page shows. */
+export function jobDetail(job: RestoreJob, connectionId?: string): RestoreDetail {
+  return { ...jobView(job, connectionId), checks: job.memory.checks, plan: job.memory.plan, choices: job.memory.choices, steps: job.steps };
+}
+
+/** Stands for exactly the writes a person saw: when the plan changed meanwhile, it is another one. */
+export function planHash(plan: Plan): string {
+  return hashText(JSON.stringify(plan.writes.map(({ code, from, to }) => [code, from ?? null, to])));
+}

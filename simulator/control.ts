@@ -1,0 +1,46 @@
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import Joi from "joi";
+import { ACTS, type CabinetAct, type StandInPlant } from "./plant";
+
+const actSchema = Joi.object<CabinetAct>({
+  line: Joi.string().required(),
+  tag: Joi.string().required(),
+  act: Joi.string().valid(...ACTS).required(),
+  trip: Joi.number().integer().min(1).max(999),
+  make: Joi.object({ rating: Joi.string().required(), firmware: Joi.string().pattern(/^\d+\.\d+$/).required(), serial: Joi.string().min(1).max(12).required() }),
+  code: Joi.string(),
+  raw: Joi.alternatives(Joi.number(), Joi.string()),
+});
+
+/** The control interface on loopback: GET tells what stands where, POST does what a person does at a cabinet. */
+export function serveControl(plant: StandInPlant, port: number): Promise<Server> {
+  const server = createServer((request, response) => void answer(plant, request, response));
+  return new Promise((resolve, reject) => {
+    server.once("error", reject);
+    server.listen(port, "127.0.0.1", () => resolve(server));
+  });
+}
+
+async function answer(plant: StandInPlant, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  const say = (status: number, body: unknown): void => {
+    response.writeHead(status, { "content-type": "application/json" });
+    response.end(JSON.stringify(body));
+  };
+  if (request.method === "GET") return say(200, plant.view());
+  if (request.method !== "POST") return say(405, { error: "GET or POST." });
+  let text = "";
+  for await (const chunk of request) {
+    text += String(chunk);
+    if (text.length > 10_000) return say(413, { error: "Too long." });
+  }
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    return say(400, { error: "No JSON." });
+  }
+  const { error, value } = actSchema.validate(json);
+  if (error) return say(400, { error: error.message });
+  const refused = plant.act(value);
+  return refused ? say(409, { error: refused }) : say(200, plant.view());
+}

@@ -1,0 +1,113 @@
+import type { Definition } from "@/core/definition";
+import { StandInDrive, type DriveMake } from "./drive";
+import { StandInLine, type LineSettings } from "./line";
+
+/** What stands in the stand-in plant: lines, and the drives on them. Written by the demo, read by the simulator. */
+export interface PlantPlan {
+  lines: Array<LineSettings & { drives: Array<DriveMake & { definitionId: string; tag: string }> }>;
+}
+
+export const ACTS = ["power-off", "power-on", "give-permission", "reset-trip", "start", "stop", "trip", "pull", "plug", "swap", "change"] as const;
+export type Act = (typeof ACTS)[number];
+
+/** Something a person does at a cabinet. */
+export interface CabinetAct {
+  line: string;
+  tag: string;
+  act: Act;
+  /** For `trip`: its number. */
+  trip?: number;
+  /** For `swap`: the drive that is put in. */
+  make?: { rating: string; firmware: string; serial: string };
+  /** For `change`: a value set at the keypad. */
+  code?: string;
+  raw?: number | string;
+}
+
+/** What the cabinet page shows of a drive. */
+export interface CabinetView {
+  line: string;
+  lineTitle: string;
+  port: number;
+  plugged: boolean;
+  tag: string;
+  family: string;
+  definitionId: string;
+  rating: string;
+  ratings: Array<{ id: string; name: string }>;
+  firmware: string;
+  serial: string;
+  address: number;
+  powered: boolean;
+  turning: boolean;
+  trip: number;
+  permission: boolean;
+  volatile: boolean;
+}
+
+/** The lines and drives of a stand-in plant, and what can be done at them. */
+export class StandInPlant {
+  readonly lines = new Map<string, StandInLine>();
+  private readonly tags = new Map<StandInDrive, string>();
+
+  constructor(plan: PlantPlan, definitions: readonly Definition[]) {
+    for (const { drives, ...settings } of plan.lines) {
+      const line = new StandInLine(settings);
+      for (const { definitionId, tag, ...make } of drives) {
+        const definition = definitions.find((each) => each.id === definitionId);
+        if (!definition) throw new Error(`The plan names the definition ${definitionId}, which is not in families/.`);
+        const drive = new StandInDrive(definition, make);
+        line.add(drive);
+        this.tags.set(drive, tag);
+      }
+      this.lines.set(settings.id, line);
+    }
+  }
+
+  async open(): Promise<void> {
+    for (const line of this.lines.values()) await line.open();
+  }
+
+  tick(seconds: number, ripple: () => number): void {
+    for (const line of this.lines.values()) for (const drive of line.drives) drive.tick(seconds, ripple());
+  }
+
+  view(): CabinetView[] {
+    return [...this.lines.values()].flatMap((line) => line.drives.map((drive): CabinetView => ({
+      line: line.settings.id, lineTitle: line.settings.title, port: line.settings.port, plugged: line.plugged,
+      tag: this.tags.get(drive) ?? "", family: drive.definition.title, definitionId: drive.definition.id,
+      rating: drive.make.rating, ratings: drive.definition.file.ratings.map(({ id, name }) => ({ id, name })),
+      firmware: drive.make.firmware, serial: drive.make.serial, address: drive.address, ...drive.status,
+    })));
+  }
+
+  /** Does one act; says in words why it cannot, or nothing. */
+  act(what: CabinetAct): string | undefined {
+    const line = this.lines.get(what.line);
+    const drive = line?.drives.find((each) => this.tags.get(each) === what.tag);
+    if (!line || !drive) return `There is no stand-in ${what.tag} on line ${what.line}.`;
+    switch (what.act) {
+      case "power-off": drive.powerOff(); return;
+      case "power-on": drive.powerOn(); return;
+      case "give-permission": drive.givePermission(); return;
+      case "reset-trip": drive.resetTrip(); return;
+      case "start": drive.start(); return;
+      case "stop": drive.stop(); return;
+      case "trip": drive.tripNow(what.trip ?? 9); return;
+      case "pull": line.pull(); return;
+      case "plug": line.plug(); return;
+      case "change":
+        if (what.code === undefined || what.raw === undefined || !drive.definition.byCode.has(what.code)) return "Name a code and a value to set at the keypad.";
+        drive.setAtKeypad(what.code, what.raw);
+        return;
+      case "swap": {
+        if (!what.make) return "Say which drive is put in.";
+        if (!drive.definition.ratings.has(what.make.rating)) return `${drive.definition.title} has no rating ${what.make.rating}.`;
+        const fresh = new StandInDrive(drive.definition, what.make);
+        line.replace(drive, fresh);
+        this.tags.delete(drive);
+        this.tags.set(fresh, what.tag);
+      }
+    }
+  }
+}
