@@ -43,6 +43,8 @@ export class Connection {
   /** The last whole or partial reading: values by code, and when it ended. */
   values = new Map<string, RawValue>();
   readAt: Date | undefined;
+  /** Counts losses: what was true of the drive before one need not be true after it. */
+  era = 0;
   private readonly ending = new AbortController();
   private readonly waiters = new Set<() => void>();
   private readonly forgetLost: () => void;
@@ -86,6 +88,12 @@ export class Connection {
     return new ModbusDriveSession(this.definition, this.link.asker(this.address.unit, importance), this.clock);
   }
 
+  /** A session that sends nothing any more once the drive was lost since `era`: for everything that changes the drive. */
+  writingSession(era: number): DriveSession {
+    const stillRight = (): boolean => this.era === era && this.phase === "connected";
+    return new ModbusDriveSession(this.definition!, this.link.asker(this.address.unit, IMPORTANCE.restore, stillRight), this.clock);
+  }
+
   /** Reads the state now and shows it. A trouble with the link is noted. */
   async look(importance: Importance): Promise<Result<DriveState>> {
     const state = await this.session(importance).readState();
@@ -98,6 +106,7 @@ export class Connection {
   noteTrouble(trouble: Trouble): void {
     if (this.phase !== "connected" || trouble.kind === "refused" || trouble.kind === "stopped") return;
     this.trouble = trouble;
+    this.era += 1;
     this.enter("lost");
     this.wake.abort();
   }

@@ -22,15 +22,20 @@ export class Link {
     private readonly clock: Clock,
   ) {}
 
-  /** The link as seen by one drive, at one importance. */
-  asker(unit: number, importance: Importance): Asker {
-    return { ask: (question, timeoutMs) => this.ask(unit, question, timeoutMs, importance) };
+  /**
+   * The link as seen by one drive, at one importance. `stillRight` is asked in the instant before each question is sent: when it
+   * says no, or the channel would have to be opened anew, nothing is sent. Whatever must not reach another drive, or the same one after
+   * a power-off, goes this way.
+   */
+  asker(unit: number, importance: Importance, stillRight?: () => boolean): Asker {
+    return { ask: (question, timeoutMs) => this.ask(unit, question, timeoutMs, importance, stillRight) };
   }
 
   /** Puts one question once its turn has come. A channel that is down is opened first. */
-  ask(unit: number, question: Question, timeoutMs: number, importance: Importance): Promise<Outcome> {
+  private ask(unit: number, question: Question, timeoutMs: number, importance: Importance, stillRight?: () => boolean): Promise<Outcome> {
     return this.queue.enqueue(importance, async () => {
       if (this.closed) return { kind: "lost", reason: "the link was closed." };
+      if (stillRight && (!this.master || !stillRight())) return { kind: "lost", reason: "the link broke in between; nothing was sent." };
       try {
         this.master ??= await this.connect();
       } catch (error) {

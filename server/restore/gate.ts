@@ -17,14 +17,15 @@ export interface GateNeeds {
 
 /**
  * Lets work go on only when everything it stands on was looked at anew: the drive answers, it is the same one,
- * its motor does not turn, and it may be written. What a person has to do is waited for; nothing is tried by writing.
+ * its motor does not turn, and it may be written. Gives the connection's era in which all that was so. What a person has to do is waited for; nothing is tried by writing.
  */
-export async function passGate(job: RestoreJob, connection: Connection, needs: GateNeeds): Promise<Result<void>> {
+export async function passGate(job: RestoreJob, connection: Connection, needs: GateNeeds): Promise<Result<number>> {
   const { clock, signal, pollMs } = needs;
   for (;;) {
     if (connection.phase !== "connected") await needs.enter("waiting-for-drive", connection.trouble ? `${connection.trouble.text} ${connection.trouble.remedy}` : undefined);
     const back = await connection.whenBack(signal);
     if (!back.ok) return back;
+    const { era } = connection;
     const identity = await connection.session(IMPORTANCE.restore).identify();
     if (!identity.ok) {
       if (identity.trouble.kind === "other-drive") return identity;
@@ -36,7 +37,8 @@ export async function passGate(job: RestoreJob, connection: Connection, needs: G
     }
     const state = await connection.look(IMPORTANCE.restore);
     if (!state.ok) continue;
-    if (!needs.writing) return good(undefined);
+    if (connection.era !== era) continue;
+    if (!needs.writing) return good(era);
     if (state.value.running) {
       await needs.enter("motor", "The motor turns. Stop it at the machine and secure it; the restore goes on by itself.");
       await clock.sleep(pollMs, signal);
@@ -47,6 +49,6 @@ export async function passGate(job: RestoreJob, connection: Connection, needs: G
       await clock.sleep(pollMs, signal);
       continue;
     }
-    return good(undefined);
+    return good(era);
   }
 }

@@ -6,6 +6,7 @@ import type { Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById } from "@/server/ledger";
+import { log } from "@/server/log";
 import { hasAcknowledged, type Person } from "@/server/people";
 import { loadJob, saveJob, saveStep, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";
@@ -188,7 +189,7 @@ export class Restores {
 
   private launch(runner: RestoreRunner): void {
     const { id } = runner.job;
-    const done = runner.run().finally(() => {
+    const done = runner.run().catch((error: unknown) => log.error({ job: id, error }, "a restore ended without being able to write down how")).finally(() => {
       if (this.running.get(id)?.runner === runner) this.running.delete(id);
     });
     this.running.set(id, { runner, done });

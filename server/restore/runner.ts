@@ -24,6 +24,7 @@ export interface RunnerParts {
 
 /** How often one step may be sent before it is left to a person. */
 const MOST_TRIES = 4;
+const BUSY_PAUSE_MS = 150;
 
 /**
  * Carries one restore through its phases. Every step is written down before it touches the drive and after; what was sent and not
@@ -129,10 +130,12 @@ export class RestoreRunner {
     const { job, connection } = this;
     job.memory.resumeAt = "writing";
     let mustLook = true;
+    let era = 0;
     for (;;) {
-      if (mustLook) {
+      if (mustLook || connection.era !== era) {
         const ready = await this.readyToWrite();
         if (!ready.ok) return this.halt(ready.trouble);
+        era = ready.value;
         mustLook = false;
       }
       await this.enter("writing");
@@ -146,13 +149,13 @@ export class RestoreRunner {
       }
       await this.settle(ordinal, { ...step, state: "sent", tries: step.tries + 1 });
       job.memory.permanent = "no";
-      const outcome = await connection.session(IMPORTANCE.restore).write(this.definition.byCode.get(step.code)!, step.to);
+      const outcome = await connection.writingSession(era).write(this.definition.byCode.get(step.code)!, step.to);
       await this.settle(ordinal, settleWrite(job.steps[ordinal]!, outcome));
       if (outcome.kind === "unknown") {
         connection.noteTrouble({ kind: outcome.lost ? "lost" : "silent", text: outcome.text, remedy: "It is tried again by itself." });
         mustLook = true;
       } else if (outcome.kind === "refused") {
-        mustLook = await this.afterRefusal(ordinal);
+        mustLook = await this.afterRefusal(ordinal, outcome.refusal.passing);
       }
     }
     const counts = countSteps(job.steps);
@@ -162,22 +165,24 @@ export class RestoreRunner {
     return "permanent";
   }
 
-  /** A refusal while the permission is gone or the motor turns says nothing about the value: such a step is sent again once both are right. */
-  private async afterRefusal(ordinal: number): Promise<boolean> {
+  /** A refusal while the permission is gone or the motor turns says nothing about the value, nor does a busy drive: such a step is sent again. */
+  private async afterRefusal(ordinal: number, passing: boolean): Promise<boolean> {
+    if (passing) await this.parts.clock.sleep(BUSY_PAUSE_MS, this.stopping.signal);
     const state = await this.connection.look(IMPORTANCE.restore);
-    if (!state.ok) return true;
-    if (state.value.permission !== false && !state.value.running) return false;
+    const aboutTheValue = state.ok && !passing && state.value.permission !== false && !state.value.running;
+    if (aboutTheValue) return false;
     await this.settle(ordinal, { ...this.job.steps[ordinal]!, state: "planned" });
     return true;
   }
 
   /** Gate, then reading back of everything that is not certain; until a round went through without a loss. */
-  private async readyToWrite(): Promise<Result<void>> {
+  private async readyToWrite(): Promise<Result<number>> {
     for (;;) {
       const gate = await this.gate(true);
       if (!gate.ok) return gate;
       const result = await this.readBack();
-      if (result.ok) return good(undefined);
+      if (result.ok && this.connection.era === gate.value) return gate;
+      if (result.ok) continue;
       if (result.trouble.kind === "stopped" || result.trouble.kind === "refused") return result;
       this.connection.noteTrouble(result.trouble);
     }
@@ -219,7 +224,11 @@ export class RestoreRunner {
       job.memory.permanent = "sent";
       await this.enter("permanent");
       await saveJob(this.parts.db, job);
-      const outcome = await connection.session(IMPORTANCE.restore).command(makePermanent);
+      const outcome = await connection.writingSession(ready.value).command(makePermanent);
+      if (outcome.kind === "refused" && outcome.refusal.passing) {
+        await this.parts.clock.sleep(BUSY_PAUSE_MS, this.stopping.signal);
+        continue;
+      }
       if (outcome.kind === "refused") {
         job.memory.permanent = "no";
         return this.halt({ kind: "refused", text: `Written, but the drive refused to make it permanent: ${outcome.refusal.text}`, remedy: outcome.refusal.remedy });
@@ -244,7 +253,7 @@ export class RestoreRunner {
       await this.enter("restart");
       job.memory.restart = "sent";
       await saveJob(this.parts.db, job);
-      const outcome = await connection.session(IMPORTANCE.restore).command(definition.file.restart!);
+      const outcome = await connection.writingSession(ready.value).command(definition.file.restart!);
       if (outcome.kind === "refused") {
         return this.halt({ kind: "refused", text: `The drive refused to restart: ${outcome.refusal.text}`, remedy: "Switch it off and on at the machine, then go on: some values take effect only then." });
       }
@@ -296,7 +305,7 @@ export class RestoreRunner {
     return result;
   }
 
-  private gate(writing: boolean): Promise<Result<void>> {
+  private gate(writing: boolean): Promise<Result<number>> {
     return passGate(this.job, this.connection, { writing, pollMs: this.parts.pollMs, clock: this.parts.clock, signal: this.stopping.signal, enter: (phase, note) => this.enter(phase, note) });
   }
 

@@ -1,4 +1,6 @@
+import type { PGlite } from "@electric-sql/pglite";
 import { eq } from "drizzle-orm";
+import { drizzle } from "drizzle-orm/pglite";
 import type { RawValue } from "@/core/value";
 import { systemClock } from "@/core/protocol/system-clock";
 import { readFamilies } from "@/families/read";
@@ -19,8 +21,10 @@ export interface TestPlant {
   drive: StandInDrive;
   /** Puts another drive in its place. */
   swap(make: DriveMake): StandInDrive;
-  /** Ends the program without any farewell and starts another on the same database. */
-  crash(): Promise<void>;
+  /** Ends the program without any farewell: from now on it reaches neither database nor drive. */
+  kill(): void;
+  /** Starts the program anew on the same database. */
+  restart(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -30,13 +34,26 @@ export const rill = definitions.find((each) => each.id === "fennimore-rill-3")!;
 let template: Promise<Blob> | undefined;
 
 /** A migrated database with nothing in it; quick, since only the first one is migrated. */
-export async function emptyDatabase(): Promise<OpenDatabase> {
+export async function emptyDatabase(): Promise<OpenDatabase & { pg: PGlite }> {
   template ??= openInMemory().then(async (first) => {
     const dump = await first.pg.dumpDataDir("none");
     await first.close();
     return dump;
   });
   return openInMemory(await template);
+}
+
+/** The same database as seen by a program that can be killed: after that, nothing it does reaches the database. */
+function killable({ pg, close }: OpenDatabase & { pg: PGlite }): { database: OpenDatabase; kill: () => void } {
+  let dead = false;
+  const seen = new Proxy(pg, {
+    get(target, key) {
+      const value: unknown = Reflect.get(target, key, target);
+      if (typeof value !== "function") return value;
+      return (...given: unknown[]) => (dead ? Promise.reject(new Error("This program was killed.")) : (value as (...all: unknown[]) => unknown).apply(target, given));
+    },
+  });
+  return { database: { db: drizzle(seen, { schema: tables }), close }, kill: () => { dead = true; } };
 }
 
 export const RECORDED: Record<string, RawValue> = {
@@ -50,7 +67,8 @@ export const FRESH: DriveMake = { rating: "R-015", firmware: "3.4", serial: "FR-
 /** Builds the plant; the drive first holds what will be the standing record. */
 export async function testPlant(values: Record<string, RawValue> = RECORDED): Promise<TestPlant> {
   const database = await emptyDatabase();
-  const options = { database, definitions, secret: "a secret only tests know, 32 chars!", clock: systemClock, timing: { watchMs: 400, retryMs: 5, longestRetryMs: 40 }, pollMs: 10 };
+  let life = killable(database);
+  const options = { database: life.database, definitions, secret: "a secret only tests know, 32 chars!", clock: systemClock, timing: { watchMs: 400, retryMs: 5, longestRetryMs: 40 }, pollMs: 10 };
   let app = await createApplication(options);
   const { db } = database;
   const person: Person = { id: await addPerson(app.auth, { name: "Ines Varga", email: "ines@example.test", password: "for tests only" }), name: "Ines Varga", sessionId: "session-1" };
@@ -69,9 +87,13 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED): Pr
       plant.drive = fresh;
       return fresh;
     },
-    async crash() {
+    kill() {
+      life.kill();
       app.bench.closeAll();
-      app = await createApplication(options);
+    },
+    async restart() {
+      life = killable(database);
+      app = await createApplication({ ...options, database: life.database });
       plant.app = app;
     },
     async close() {

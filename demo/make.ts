@@ -1,0 +1,61 @@
+/** Makes the demo plant in an empty data folder: `tsx demo/make.ts FOLDER`. Writes the stand-ins' plan beside it. */
+import { mkdirSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import type { RawValue } from "@/core/value";
+import { readFamilies } from "@/families/read";
+import { createApplication } from "@/server/application";
+import { openEmbedded, tables } from "@/server/database";
+import { addPerson, type Person } from "@/server/people";
+import { loadSecret } from "@/server/secret";
+import { makeHistory } from "./history";
+import { readScenario, type ScenarioPosition } from "./scenario";
+
+const folder = process.argv[2];
+if (!folder) {
+  console.error("Usage: tsx demo/make.ts FOLDER");
+  process.exit(2);
+}
+rmSync(folder, { recursive: true, force: true });
+mkdirSync(folder, { recursive: true });
+const scenario = readScenario();
+const definitions = readFamilies();
+const rill = definitions.find((each) => each.id === "fennimore-rill-3")!;
+const app = await createApplication({ database: await openEmbedded(folder), definitions, secret: loadSecret(folder) });
+
+const people: Person[] = [];
+for (const person of scenario.people) people.push({ id: await addPerson(app.auth, { ...person, password: scenario.password }), name: person.name, sessionId: "demo" });
+
+const links = new Map<string, { id: number; name: string }>();
+for (const line of scenario.lines) {
+  const [row] = await app.db.insert(tables.link).values({ name: line.title, kind: "modbus-tcp", host: "127.0.0.1", port: line.port }).returning();
+  links.set(line.id, { id: row!.id, name: line.title });
+}
+
+const standIns = new Map<string, Array<Record<string, unknown>>>();
+let index = 0;
+for (const [sort, area] of scenario.areas.entries()) {
+  const [areaRow] = await app.db.insert(tables.area).values({ name: area.name, sort }).returning();
+  for (const position of area.positions) {
+    const link = links.get(position.line)!;
+    const [row] = await app.db.insert(tables.position).values({
+      tag: position.tag, title: position.title, areaId: areaRow!.id, definitionId: rill.id, jobNumber: position.job,
+      twinGroup: position.twins ?? null, linkId: link.id, unitAddress: position.unit,
+    }).returning();
+    const made = await makeHistory(app.db, rill, people, { ...position, id: row!.id, linkName: link.name }, scenario.settings[position.like]!, new Date(), index);
+    standIns.set(position.line, [...(standIns.get(position.line) ?? []), standIn(position, made.serial, made.values)]);
+    index += 1;
+  }
+}
+
+/** What stands at the position today; some stories left the drive other than the ledger says. */
+function standIn(position: ScenarioPosition, serial: string, values: Record<string, RawValue>): Record<string, unknown> {
+  const make = { definitionId: rill.id, tag: position.tag, rating: position.rating, firmware: "3.4", serial, values };
+  if (position.story === "swapped") return { ...make, serial: "FR26-2207", values: { ...values, R201: 500, P106: 50 } };
+  if (position.story === "volatile") return { ...make, values: { ...values, R105: 5000 }, volatileValues: { R105: 5500, R201: 2600 } };
+  return make;
+}
+
+const plan = { lines: scenario.lines.map((line) => ({ ...line, drives: standIns.get(line.id) ?? [] })) };
+writeFileSync(join(folder, "stand-ins.json"), JSON.stringify(plan, null, 2));
+await app.close();
+console.log(`${scenario.name} is ready: ${index} positions.`);

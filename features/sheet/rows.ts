@@ -1,0 +1,104 @@
+import type { Column, Source } from "@/core/compare";
+import { compareColumns, verdict, VERDICTS } from "@/core/compare";
+import { defaultFor, type Definition } from "@/core/definition";
+import { formatValue, type FormattedValue, type RawValue } from "@/core/value";
+
+/** One cell of a sheet, ready to draw. */
+export interface Cell extends FormattedValue {
+  missing?: boolean;
+}
+
+export interface SheetRow {
+  code: string;
+  name: string;
+  help: string;
+  kind: string;
+  cells: Cell[];
+  notDefault: boolean;
+  differs: boolean;
+  moving: boolean;
+  readOnly: boolean;
+  /** Difference of the last column to the first, in words. */
+  by?: string;
+  /** Default, record and drive in one word, where all three are there. */
+  verdict?: string;
+  /** Lower-case text that a search looks through: code, name, unit, meaning and value. */
+  search: string;
+}
+
+export interface SheetGroup {
+  id: string;
+  title: string;
+  trail: string;
+  rows: SheetRow[];
+}
+
+export interface SheetColumn {
+  title: string;
+  source: Source;
+}
+
+export interface SheetData {
+  columns: SheetColumn[];
+  groups: SheetGroup[];
+}
+
+/**
+ * Makes a sheet of columns: one row for each parameter, in the definition's groups, formatted once.
+ * The first column is the one that is compared with the default.
+ */
+export function buildSheet(definition: Definition, rating: string | undefined, columns: Column[]): SheetData {
+  const groups = new Map<string, SheetGroup>();
+  for (const group of definition.groups) groups.set(group.id, { id: group.id, title: group.title, trail: group.trail.slice(0, -1).join(" · "), rows: [] });
+  for (const row of compareColumns(definition, columns)) {
+    const { parameter } = row;
+    const standard = defaultFor(definition, parameter, rating);
+    const cells = row.cells.map((raw): Cell => (raw === undefined ? { text: "", unit: "", meaning: "", missing: true } : formatValue(parameter, raw)));
+    const main = row.cells[0];
+    groups.get(parameter.group)!.rows.push({
+      code: parameter.code, name: parameter.name, help: parameter.help, kind: parameter.kind, cells,
+      notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
+      differs: row.difference !== "same" && !row.moving, moving: row.moving, readOnly: parameter.readOnly,
+      by: row.by === undefined ? undefined : signed(row.by, parameter.unit),
+      verdict: verdictOf(columns, standard, row.cells),
+      search: [parameter.code, parameter.name, parameter.unit ?? "", group(definition, parameter.group), ...cells.flatMap((cell) => [cell.text, cell.meaning])].join(" ").toLowerCase(),
+    });
+  }
+  return { columns: columns.map(({ title, source }) => ({ title, source })), groups: [...groups.values()].filter((each) => each.rows.length > 0) };
+}
+
+function group(definition: Definition, id: string): string {
+  return definition.groups.find((each) => each.id === id)?.trail.join(" ") ?? "";
+}
+
+function signed(by: number, unit: string | undefined): string {
+  const text = Number(by.toPrecision(10)).toString();
+  return `${by > 0 ? "+" : ""}${text}${unit ? ` ${unit}` : ""}`;
+}
+
+function verdictOf(columns: Column[], standard: RawValue | undefined, cells: Array<RawValue | undefined>): string | undefined {
+  const recorded = columns.findIndex((each) => each.source === "record");
+  const live = columns.findIndex((each) => each.source === "live");
+  if (recorded < 0 || live < 0) return undefined;
+  return VERDICTS[verdict(standard, cells[recorded], cells[live])];
+}
+
+/** What a person wants to see of a sheet. */
+export interface SheetFilter {
+  text: string;
+  onlyNotDefault: boolean;
+  onlyDifferences: boolean;
+}
+
+/** The rows that a filter leaves, group by group; groups with none are left out. Words of the text must all be found. */
+export function filterSheet(groups: SheetGroup[], { text, onlyNotDefault, onlyDifferences }: SheetFilter): SheetGroup[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0 && !onlyNotDefault && !onlyDifferences) return groups;
+  const left: SheetGroup[] = [];
+  for (const group of groups) {
+    const rows = group.rows.filter((row) =>
+      (!onlyNotDefault || row.notDefault) && (!onlyDifferences || row.differs) && words.every((word) => row.search.includes(word)));
+    if (rows.length > 0) left.push({ ...group, rows });
+  }
+  return left;
+}

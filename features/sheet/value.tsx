@@ -1,0 +1,39 @@
+import type { Source } from "@/core/compare";
+import { classes } from "@/ui/classes";
+import type { Cell } from "./rows";
+
+/**
+ * A value in one of the three ways of writing: ink (archive), pencil (draft, dashed underline), lit (in a drive, on teal ground with a dot).
+ * The dot of a lit value is hollow while the drive holds something that is not permanent.
+ */
+export function Value({ cell, source, dim, hollow }: { cell: Cell; source: Source; dim?: boolean; hollow?: boolean }) {
+  if (cell.missing) return <span className="flex flex-1 min-w-0 justify-center text-soft" title="no value">–</span>;
+  const [whole, fraction] = split(cell.text);
+  const choice = cell.meaning !== "";
+  return (
+    <span className={classes(
+      "flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
+      source === "draft" && "text-graphite",
+      source === "live" && "bg-teal-ground text-ink",
+      source === "default" && "text-soft",
+      dim && "opacity-55",
+    )}>
+      {source === "live" && (
+        <svg viewBox="0 0 8 8" className="w-2 h-2 self-center shrink-0 text-teal" role="img" aria-label={hollow ? "live, something is volatile" : "live"}>
+          <circle cx="4" cy="4" r="2.8" fill={hollow ? "none" : "currentColor"} stroke="currentColor" strokeWidth="1.4" />
+        </svg>
+      )}
+      <span className={classes("grow-0 shrink-0 w-[11ch] flex justify-end", source === "draft" && "underline decoration-dashed underline-offset-4")}>
+        <span>{whole}</span>
+        <span className="w-[4.2ch] text-left">{fraction}</span>
+      </span>
+      <span className={classes("min-w-0 truncate font-sans text-[13px]", choice ? "text-ink" : "text-soft")} title={cell.meaning || undefined}>{cell.meaning || cell.unit}</span>
+    </span>
+  );
+}
+
+/** Before and behind the decimal point, so that points stand one under the other; text is not cut. */
+function split(text: string): [string, string] {
+  const at = /^-?\d+\.\d+$/.test(text) ? text.indexOf(".") : -1;
+  return at < 0 ? [text, ""] : [text.slice(0, at), text.slice(at)];
+}

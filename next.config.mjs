@@ -1,0 +1,17 @@
+/** @type {import('next').NextConfig} */
+const config = {
+  serverExternalPackages: ["@electric-sql/pglite", "@node-rs/argon2", "pino", "pg"],
+  poweredByHeader: false,
+  outputFileTracingExcludes: { "*": ["data/**", "tests/**", "docs/**"] },
+  async headers() {
+    return [{
+      source: "/:path*",
+      headers: [
+        { key: "X-Content-Type-Options", value: "nosniff" },
+        { key: "X-Frame-Options", value: "DENY" },
+        { key: "Referrer-Policy", value: "same-origin" },
+      ],
+    }];
+  },
+};
+export default config;

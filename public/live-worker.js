@@ -1,0 +1,30 @@
+// One event stream for all tabs of this browser: a browser opens only six connections to one place.
+const ports = new Set();
+let source;
+let connected = false;
+
+function open() {
+  source = new EventSource("/api/events");
+  source.onmessage = (event) => { connected = true; tell({ data: event.data }); };
+  source.onerror = () => {
+    connected = false;
+    tell({ lost: true });
+    // The browser tries again by itself, except when the answer was no event stream (signed out).
+    if (source.readyState === EventSource.CLOSED) { source = undefined; setTimeout(() => { if (ports.size > 0 && !source) open(); }, 3000); }
+  };
+}
+
+function tell(message) { for (const port of ports) port.postMessage(message); }
+
+onconnect = ({ ports: [port] }) => {
+  ports.add(port);
+  port.onmessage = ({ data }) => {
+    if (data === "bye") {
+      ports.delete(port);
+      if (ports.size === 0) { source?.close(); source = undefined; }
+    }
+  };
+  // A tab that comes later needs a snapshot of its own.
+  if (source) source.close();
+  open();
+};

@@ -1,0 +1,72 @@
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+
+/** Small helpers of the commands; nothing but Node is needed to run them. */
+export const root = new URL("..", import.meta.url).pathname;
+process.chdir(root);
+process.env.NEXT_TELEMETRY_DISABLED = "1";
+
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { stdio: "inherit", cwd: root, ...options });
+  return result.status ?? 1;
+}
+
+export function mustRun(command, args, options = {}) {
+  const status = run(command, args, options);
+  if (status !== 0) {
+    console.error(`\n"${command} ${args.join(" ")}" ended with ${status}.`);
+    process.exit(status);
+  }
+}
+
+export function start(command, args, options = {}) {
+  return spawn(command, args, { stdio: "inherit", cwd: root, ...options });
+}
+
+/** Installs packages when they are missing or older than the lock file. */
+export function installPackages() {
+  const marker = join(root, "node_modules/.package-lock.json");
+  const fresh = existsSync(marker) && statSync(marker).mtimeMs >= statSync(join(root, "package-lock.json")).mtimeMs;
+  if (fresh) return;
+  console.log("Installing packages ...");
+  mustRun("npm", ["ci", "--no-fund", "--no-audit", "--loglevel=error"]);
+}
+
+/** Builds the application when its sources are newer than the last build. */
+export function buildWhenNeeded() {
+  const stamp = join(root, ".next/built-from");
+  const now = newest(["app", "core", "server", "features", "ui", "families", "package-lock.json", "next.config.mjs"]);
+  if (existsSync(stamp) && Number(readFileSync(stamp, "utf8")) === now) return;
+  console.log("Building ...");
+  mustRun("node", ["node_modules/next/dist/bin/next", "build"], { stdio: ["ignore", "inherit", "inherit"] });
+  writeFileSync(stamp, String(now));
+}
+
+function newest(paths) {
+  let latest = 0;
+  for (const path of paths) {
+    const full = join(root, path);
+    if (!existsSync(full)) continue;
+    const stat = statSync(full);
+    if (stat.isDirectory()) {
+      for (const entry of readdirSync(full, { recursive: true })) latest = Math.max(latest, Math.round(statSync(join(full, entry)).mtimeMs));
+    } else latest = Math.max(latest, Math.round(stat.mtimeMs));
+  }
+  return latest;
+}
+
+/** Waits until an address answers. */
+export async function answers(url, seconds = 60) {
+  for (let i = 0; i < seconds * 5; i++) {
+    try {
+      await fetch(url, { redirect: "manual" });
+      return true;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
+  }
+  return false;
+}
+
+export const tsx = ["node_modules/tsx/dist/cli.mjs"];

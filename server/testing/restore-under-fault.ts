@@ -1,0 +1,146 @@
+import { expect } from "@jest/globals";
+import type { RawValue } from "@/core/value";
+import { findReceipt, planHash } from "@/server/restore";
+import type { Fault } from "@/simulator/line";
+import { connectAndRead, recordStanding, rill, testPlant, type TestPlant } from "./plant";
+
+/** What the standing record holds beside the factory's values: a rule that decides the order, a 32-bit value, text, float, and one that trips rules on the way. */
+const VALUES: Record<string, RawValue> = { G101: "Roller 3", R104: 5500, R105: 6000, R201: 250, B102: 1, M103: 340, C112: 1056964608, N106: 50 };
+const CODES = Object.keys(VALUES);
+
+/**
+ * A restore with something going wrong at every single exchange with the drive, one after another. Each time the
+ * work has to come to its end with the drive holding exactly the record and the ledger saying exactly what happened.
+ */
+export async function faultAtEveryExchange(fault: Fault): Promise<number> {
+  return everyExchange(async (plant, at, serial) => {
+    let fired = false;
+    const run = await beginRestore(plant, serial, at, () => { fired = true; return fault; });
+    await run.finish();
+    await expectRestored(plant, run.id, serial);
+    return fired;
+  });
+}
+
+/** The same with the program killed at every exchange, and started again. */
+export async function killAtEveryExchange(fault: Fault): Promise<number> {
+  return everyExchange(async (plant, at, serial) => {
+    let fired = false;
+    const run = await beginRestore(plant, serial, at, () => {
+      fired = true;
+      plant.kill();
+      return fault;
+    });
+    await run.finish();
+    if (!fired) return false;
+    plant.line.fault = undefined;
+    plant.line.plug();
+    await plant.restart();
+    await expectTruth(plant, run.id);
+    await connectAndRead(plant);
+    const detail = (await plant.app.restores.detail(run.id))!;
+    const going = detail.phase === "review" ? await confirm(plant, run.id) : await plant.app.restores.goOn(run.id, plant.person);
+    if (!going.ok) throw new Error(going.trouble.text);
+    await plant.app.restores.settled(run.id);
+    if ((await plant.app.restores.detail(run.id))!.phase === "review") {
+      await confirm(plant, run.id);
+      await plant.app.restores.settled(run.id);
+    }
+    await expectRestored(plant, run.id, serial);
+    return true;
+  });
+}
+
+/** Runs once for each exchange, until a run ends without its fault having come. */
+async function everyExchange(run: (plant: TestPlant, at: number, serial: string) => Promise<boolean>): Promise<number> {
+  const plant = await testPlant(VALUES);
+  const first = await connectAndRead(plant);
+  standingId = await recordStanding(plant, first);
+  plant.app.bench.letGo(first);
+  let at = 0;
+  let fired = true;
+  while (fired) {
+    at += 1;
+    fired = await run(plant, at, `FR-${at}`);
+    for (const connection of plant.app.bench.list()) plant.app.bench.letGo(connection.address.id);
+  }
+  await plant.close();
+  return at - 1;
+}
+
+let standingId: number;
+
+async function beginRestore(plant: TestPlant, serial: string, at: number, fault: () => Fault): Promise<{ id: number; finish: () => Promise<void> }> {
+  plant.swap({ rating: "R-015", firmware: "3.4", serial });
+  plant.drive.givePermission();
+  const connectionId = await connectAndRead(plant);
+  const app = plant.app;
+  const leave = app.events.subscribe((event) => {
+    if (event.type === "connection" && event.view.phase === "lost") {
+      plant.line.plug();
+      plant.drive.powerOn();
+    }
+    if (event.type === "job" && event.view.phase === "permission") plant.drive.givePermission();
+  });
+  const from = plant.line.exchanges;
+  let pending = true;
+  plant.line.fault = (exchange) => {
+    if (!pending || exchange - from !== at) return undefined;
+    pending = false;
+    return fault();
+  };
+  const started = await app.restores.start(plant.person, { positionId: plant.positionId, recordId: standingId, connectionId });
+  if (!started.ok) throw new Error(started.trouble.text);
+  const { id } = started.value;
+  return {
+    id,
+    finish: async () => {
+      await app.restores.settled(id);
+      const alive = await app.restores.detail(id).catch(() => undefined);
+      if (alive?.phase === "review") {
+        await confirm(plant, id).catch(() => undefined);
+        await app.restores.settled(id);
+      }
+      leave();
+    },
+  };
+}
+
+async function confirm(plant: TestPlant, id: number) {
+  for (;;) {
+    const detail = (await plant.app.restores.detail(id))!;
+    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+    // The fault may hit the look at the drive's state just before: a person would press again.
+    if (confirmed.ok || confirmed.trouble.kind === "stopped") return confirmed;
+  }
+}
+
+/** What the page would say right after the program was started again is so in the drive. */
+async function expectTruth(plant: TestPlant, id: number): Promise<void> {
+  const detail = (await plant.app.restores.detail(id))!;
+  expect(detail.open).toBe(true);
+  expect(["halted", "review"]).toContain(detail.phase);
+  for (const step of detail.steps) {
+    expect(["written", "planned", "unknown"]).toContain(step.state);
+    if (step.state === "written") expect([step.code, plant.drive.valueOf(step.code)]).toEqual([step.code, step.to]);
+    if (step.state === "planned") expect([step.code, plant.drive.valueOf(step.code)]).toEqual([step.code, step.from]);
+  }
+  expect(detail.steps.filter((each) => each.state === "unknown").length).toBeLessThanOrEqual(1);
+}
+
+async function expectRestored(plant: TestPlant, id: number, serial: string): Promise<void> {
+  const detail = (await plant.app.restores.detail(id))!;
+  expect({ phase: detail.phase, note: detail.note, counts: detail.counts, permanent: detail.permanent }).toEqual({
+    phase: "done", note: undefined, counts: { written: CODES.length, planned: 0, refused: 0, unknown: 0, other: 0 }, permanent: "yes",
+  });
+  const { content } = (await findReceipt(plant.app.db, detail.receiptId!))!;
+  expect(content.outcome).toBe("verified");
+  expect(content.drive.serial).toBe(serial);
+  expect(content.alsoChanged).toEqual([]);
+  for (const parameter of rill.parameters) {
+    if (parameter.kind === "measured") continue;
+    expect([parameter.code, plant.drive.valueOf(parameter.code, "permanent")]).toEqual([parameter.code, plant.drive.valueOf(parameter.code)]);
+  }
+  for (const code of CODES) expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, VALUES[code]]);
+  expect(plant.drive.status.trip).toBe(0);
+}
