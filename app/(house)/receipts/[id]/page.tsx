@@ -1,0 +1,28 @@
+import { notFound } from "next/navigation";
+import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
+import { formatLine, type RawValue } from "@/core/value";
+import { application } from "@/server/application";
+import { findReceipt } from "@/server/restore";
+
+export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
+  return { title: `Receipt ${(await params).id}` };
+}
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const app = await application();
+  const id = Number((await params).id);
+  const receipt = Number.isInteger(id) ? await findReceipt(app.db, id) : undefined;
+  if (!receipt) notFound();
+  const definition = app.shelf.find(receipt.content.definitionId);
+  const line = (code: string, raw: RawValue | undefined): string => {
+    const parameter = definition?.byCode.get(code);
+    return parameter ? formatLine(parameter, raw ?? undefined) : String(raw ?? "no value");
+  };
+  const rows = receipt.content.results.map((each): ReceiptRow => ({
+    code: each.code, name: definition?.byCode.get(each.code)?.name ?? "", from: line(each.code, each.from), to: line(each.code, each.to),
+    readBack: each.readBack === undefined ? "not read back" : line(each.code, each.readBack), verdict: each.verdict, said: each.said,
+  }));
+  const also = receipt.content.alsoChanged.map((each) => ({ code: each.code, name: definition?.byCode.get(each.code)?.name ?? "", from: line(each.code, each.from), to: line(each.code, each.to) }));
+  const leftOut = receipt.content.leftOut.map((each) => ({ code: each.code, name: definition?.byCode.get(each.code)?.name ?? "", reason: each.reason }));
+  return <Receipt id={id} content={receipt.content} rows={rows} also={also} leftOut={leftOut} />;
+}

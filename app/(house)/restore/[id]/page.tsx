@@ -1,0 +1,17 @@
+import { notFound } from "next/navigation";
+import type { SheetParameter } from "@/features/restore/parameter";
+import { RestorePage } from "@/features/restore/restore-page";
+import { application } from "@/server/application";
+import { planHash } from "@/server/restore";
+
+export const metadata = { title: "Restore" };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const app = await application();
+  const detail = await app.restores.detail(Number((await params).id));
+  if (!detail) notFound();
+  const definition = app.shelf.get(detail.identity.definitionId);
+  const parameters = definition.parameters.map(({ scale, ...each }): SheetParameter => ({ ...each, scale: [scale.num.toString(), scale.den.toString()] }));
+  return <RestorePage first={{ ...detail, seal: detail.plan && planHash(detail.plan) }} parameters={parameters} howTo={definition.file.permission?.howTo}
+    groups={definition.groups.map((each) => ({ id: each.id, title: each.title }))} writesLand={definition.file.writesLand} />;
+}

@@ -1,0 +1,113 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useState } from "react";
+import { toast } from "sonner";
+import type { ConnectionView } from "@/core/live";
+import { act } from "@/features/live/ask";
+import { useLive } from "@/features/live/store";
+import type { SheetData } from "@/features/sheet/rows";
+import { Sheet } from "@/features/sheet/sheet";
+import { Button, ButtonLink } from "@/ui/button";
+import { Empty, Notice } from "@/ui/notice";
+import { moment } from "@/ui/when";
+import { Identity } from "./identity";
+import { Reading } from "./reading";
+
+interface Props {
+  id: string;
+  tags: Array<{ tag: string; title: string }>;
+  sheet: SheetData | undefined;
+  readAt: number | undefined;
+  standing: number | undefined;
+  view: ConnectionView | undefined;
+}
+
+/** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
+export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Props) {
+  const router = useRouter();
+  const { connections } = useLive();
+  const view = connections.get(id) ?? first;
+  const phase = view?.reading?.phase;
+  const place = view?.position?.tag;
+  useEffect(() => { if (phase === "done" || phase === "stopped") router.refresh(); }, [phase, place, router]);
+  if (!view) return <Empty title="This drive is not connected any more."><Link href="/bench" className="underline underline-offset-4">Connect it again on the bench.</Link></Empty>;
+  const reading = phase === "reading" || phase === "waiting";
+  return (
+    <div className="flex flex-col flex-1 min-h-0 bg-leaf">
+      <div className="px-5 py-3 border-b border-hairline flex flex-wrap gap-4 items-start">
+        <div className="flex-1 min-w-80"><Identity view={view} /></div>
+        <div className="flex flex-wrap gap-2 items-center">
+          <Place view={view} tags={tags} />
+          {!reading && <Button onClick={() => void act("POST", `/api/connections/${id}/read`, {})}>{phase === "stopped" ? "Go on reading" : "Read again"}</Button>}
+          {reading && <Button onClick={() => void act("POST", `/api/connections/${id}/stop`, {})}>Stop reading</Button>}
+          {view.position && standing !== undefined && !reading && <ButtonLink letter="r" href={`/positions/${view.position.tag}/restore?connection=${id}`}>Restore record {standing} →</ButtonLink>}
+          <Keep view={view} />
+        </div>
+      </div>
+      <div className="px-5 pt-3 space-y-2">
+        {(view.phase === "lost" || view.phase === "other-drive") && <Notice kind={view.phase === "lost" ? "caution" : "stop"} title={view.trouble?.text ?? "The drive is lost."}>{view.trouble?.remedy}</Notice>}
+        {view.fit === "nearest" && <Notice kind="caution" title={`No definition here fits firmware ${view.identity?.firmware}.`}>What is shown is read with the nearest one. It is not recorded and not restored; add a definition for this firmware first.</Notice>}
+        {view.swappedFor && <Notice kind="caution" title={`This is not the drive that was fitted here: it was ${view.swappedFor.serial}, now it is ${view.identity?.serial}.`}>{swapped(view)}</Notice>}
+        {!view.swappedFor && view.drift && <Drift view={view} />}
+        {!view.position && <Notice kind="note" title="Neither serial number nor address say where this drive stands.">Choose its position above, then keep what was read as a record.</Notice>}
+        {view.reading && phase !== "done" && <Reading reading={view.reading} />}
+      </div>
+      {sheet ? (
+        <div className="flex flex-col flex-1 min-h-0 mt-2">
+          {readAt && <p className="px-5 text-[13px] text-soft">Read {moment(readAt)}.{standing === undefined ? "" : ` Beside it the standing record ${standing}.`}</p>}
+          <Sheet data={sheet} start="all" dim={view.phase !== "connected"} hollow={view.state?.volatile} />
+        </div>
+      ) : <Empty title="Each group will stand here when the reading is done.">It is safe in the archive as soon as its cell in the strip is full.</Empty>}
+    </div>
+  );
+}
+
+function swapped(view: ConnectionView): string {
+  const { drift } = view;
+  if (!drift) return "It is being read, then compared with the standing record.";
+  const differ = drift.changed + drift.backToDefault;
+  return differ === 0
+    ? `All ${drift.compared} settings are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`
+    : `${differ} of ${drift.compared} settings differ from the standing record ${drift.record}; ${drift.backToDefault} of them stand at the factory default. Restore the standing record onto it.`;
+}
+
+function Drift({ view }: { view: ConnectionView }) {
+  const drift = view.drift!;
+  const differ = drift.changed + drift.backToDefault;
+  if (differ === 0) return <Notice kind="note" title={`As recorded: all ${drift.compared} settings are those of the standing record ${drift.record}.`} />;
+  return <Notice kind="caution" title={`${differ} of ${drift.compared} settings differ from the standing record ${drift.record}: ${drift.changed} changed on the drive, ${drift.backToDefault} back to default.`}>They are marked below with a ring. Find out why before you record or restore.</Notice>;
+}
+
+function Place({ view, tags }: { view: ConnectionView; tags: Props["tags"] }) {
+  return (
+    <label className="flex items-center gap-2 text-[14px]">
+      <span className="text-soft">Stands at</span>
+      <select value={view.position?.tag ?? ""} onChange={(event) => void act("POST", `/api/connections/${view.id}/place`, { tag: event.target.value })}
+        className="min-h-9 rounded-page border border-hairline bg-leaf px-2">
+        <option value="" disabled>choose</option>
+        {tags.map(({ tag, title }) => <option key={tag} value={tag}>{tag} {title}</option>)}
+      </select>
+    </label>
+  );
+}
+
+/** Keeping the reading: one action, no second read. */
+function Keep({ view }: { view: ConnectionView }) {
+  const [busy, setBusy] = useState(false);
+  const phase = view.reading?.phase;
+  const keep = async (): Promise<void> => {
+    setBusy(true);
+    const kept = await act<{ unchanged: boolean; record: { number: number } }>("POST", `/api/connections/${view.id}/record`, { tag: view.position!.tag });
+    setBusy(false);
+    if (!kept) return;
+    const description = `${view.position!.tag} ${view.position!.title}`;
+    if (kept.unchanged) toast.info(`Nothing has changed since record ${kept.record.number}; nothing was added.`, { description });
+    else toast.success(`Recorded as record ${kept.record.number}.`, { description });
+  };
+  return (
+    <Button rank="primary" letter="k" disabled={busy || !view.position || (phase !== "done" && phase !== "stopped") || view.fit === "nearest"} onClick={() => void keep()}>
+      → {phase === "stopped" ? "Keep as a partial record" : `Record${view.position ? ` into ${view.position.tag}` : ""}`}
+    </Button>
+  );
+}

@@ -1,0 +1,31 @@
+"use client";
+import { Moon, Sun } from "lucide-react";
+import { useSyncExternalStore } from "react";
+
+const listeners = new Set<() => void>();
+
+function current(): string {
+  return document.documentElement.dataset.theme ?? "day";
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Day or night; remembered by this browser. */
+export function ThemeSwitch() {
+  const theme = useSyncExternalStore(subscribe, current, () => "day");
+  const turn = (): void => {
+    const next = theme === "night" ? "day" : "night";
+    document.documentElement.dataset.theme = next;
+    localStorage.setItem("theme", next);
+    for (const listener of listeners) listener();
+  };
+  const label = theme === "night" ? "Switch to day" : "Switch to night";
+  return (
+    <button type="button" onClick={turn} aria-label={label} title={label} className="w-9 h-9 inline-flex items-center justify-center text-soft hover:text-ink">
+      {theme === "night" ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}
+    </button>
+  );
+}

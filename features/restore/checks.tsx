@@ -1,0 +1,34 @@
+import type { Check } from "@/core/restore";
+import { classes } from "@/ui/classes";
+
+const WORD = { stop: "stop", caution: "caution", fine: "fine" } as const;
+
+/** What was looked at before the first write: stop, caution or fine, why, and what would make it fine. */
+export function Checks({ checks }: { checks: Check[] }) {
+  const order = { stop: 0, caution: 1, fine: 2 };
+  return (
+    <table className="w-full text-[15px]">
+      <tbody>
+        {[...checks].sort((a, b) => order[a.verdict] - order[b.verdict]).map((check) => (
+          <tr key={check.id} className="border-t border-hairline align-top">
+            <td className={classes("w-20 py-1.5 font-semibold", check.verdict === "stop" && "text-vermilion", check.verdict === "caution" && "text-ochre", check.verdict === "fine" && "text-soft font-normal")}>
+              <Sign verdict={check.verdict} /> {WORD[check.verdict]}
+            </td>
+            <td className="w-40 py-1.5">{check.title}</td>
+            <td className="py-1.5">{check.found}{check.remedy && <span className="block text-soft">{check.remedy}</span>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Sign({ verdict }: { verdict: Check["verdict"] }) {
+  return (
+    <svg viewBox="0 0 12 12" className="inline w-3 h-3 -mt-0.5" aria-hidden>
+      {verdict === "stop" && <rect x="1.5" y="1.5" width="9" height="9" fill="currentColor" />}
+      {verdict === "caution" && <path d="M6 1 L11.2 10.5 H0.8 Z" fill="none" stroke="currentColor" strokeWidth="1.6" />}
+      {verdict === "fine" && <path d="M2 6.5 L5 9.5 L10 3" fill="none" stroke="currentColor" strokeWidth="1.6" />}
+    </svg>
+  );
+}
