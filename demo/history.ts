@@ -55,7 +55,8 @@ export async function makeHistory(
     if (kept.unchanged) continue;
     const note = reset ? "Taken right after the factory reset, by mistake." : last && position.story === "partial" ? "Line was needed again, reading stopped half-way." : change?.note;
     if (note) await addNote(db, person, kept.record.id, note, takenAt);
-    const raises = number === 1 || (number % 4 === 0 && !reset && !(last && position.story !== undefined));
+    const usual = last ? position.story === undefined && index % 5 !== 1 : number % 4 === 0;
+    const raises = number === 1 || usual;
     if (!raises) continue;
     standingId = kept.record.id;
     await raiseStanding(db, person, position, standingId, number === 1 ? "As handed over at commissioning." : "Runs as it should for a month; changes confirmed with production.", new Date(takenAt.getTime() + DAY));

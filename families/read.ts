@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { loadDefinition, type Definition } from "@/core/definition";
 
 /** Every definition that ships with the application, one JSON file each. Throws a `DefinitionError` that names the file when one is wrong. */
-export function readFamilies(folder = join(process.cwd(), "families")): Definition[] {
+export function readFamilies(folder = join(/* turbopackIgnore: true */ process.cwd(), "families")): Definition[] {
   return readdirSync(folder, { recursive: true, encoding: "utf8" })
     .filter((file) => file.endsWith(".json"))
     .sort()

@@ -46,7 +46,7 @@ export async function createApplication({ database, definitions, secret, clock =
 
 /** Where this installation keeps its data. */
 export function dataFolder(): string {
-  return process.env.DATA_DIR ?? join(process.cwd(), "data", "plant");
+  return process.env.DATA_DIR ?? join(/* turbopackIgnore: true */ process.cwd(), "data", "plant");
 }
 
 const holder = globalThis as typeof globalThis & { calmLedger?: Promise<Application> };

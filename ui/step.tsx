@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { Children, type ReactNode } from "react";
 import { classes } from "./classes";
 
 /** One step of a page whose steps stand one under the other: the current one is open, done ones are one line that says what was found. */
@@ -12,7 +12,7 @@ export function Step({ number, title, state, found, children }: { number: number
           <h2 className={classes("text-[17px]", state === "open" ? "font-semibold" : "font-medium")}>{title}</h2>
           {found && <div className="text-soft text-[15px]">{found}</div>}
         </div>
-        {state !== "later" && children && <div className="mt-3">{children}</div>}
+        {state !== "later" && Children.toArray(children).length > 0 && <div className="mt-3">{children}</div>}
       </div>
     </section>
   );

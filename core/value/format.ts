@@ -28,6 +28,6 @@ export function formatValue(parameter: Parameter, raw: RawValue | undefined): Fo
 /** One line of a value: figure, unit and meaning together, for lists, receipts and search. */
 export function formatLine(parameter: Parameter, raw: RawValue | undefined): string {
   const { text, unit, meaning } = formatValue(parameter, raw);
-  if (text === "" && raw === undefined) return "no value";
+  if (text === "") return raw === undefined ? "no value" : "empty";
   return [unit ? `${text} ${unit}` : text, meaning].filter(Boolean).join(" · ");
 }

@@ -28,25 +28,25 @@ export function Cabinet({ first, trouble }: { first: StandIn[]; trouble: Trouble
         <p>These are no real drives. They stand in for them in the demo, and this page stands in for your hands: switch off, press a key, pull a cable, put another drive in.</p>
       </div>
       {trouble && <Notice kind="caution" title={trouble.text}>{trouble.remedy}</Notice>}
-      <table className="w-full bg-leaf border border-hairline text-[14px]">
-        <thead><tr className="text-left text-soft text-[13px]"><th className="font-normal pl-3 py-1">Position</th><th className="font-normal">Drive standing there</th><th className="font-normal">Port · address</th><th className="font-normal">Now</th><th className="font-normal">Do</th></tr></thead>
+      <table className="w-full table-fixed bg-leaf border border-hairline text-[14px]">
+        <thead><tr className="text-left text-soft text-[13px]"><th className="font-normal pl-3 py-1 w-20">Position</th><th className="font-normal w-52">Drive standing there</th><th className="font-normal w-24">Port, address</th><th className="font-normal">Now</th><th className="font-normal w-[33rem]">Do</th></tr></thead>
         <tbody>
           {drives.map((drive) => {
             const press = at(drive);
             return (
               <tr key={`${drive.line}/${drive.tag}`} className="border-t border-hairline" data-tag={drive.tag}>
                 <td className="pl-3 py-1.5 font-mono">{drive.tag}</td>
-                <td>{drive.ratings.find((each) => each.id === drive.rating)?.name}, firmware {drive.firmware}, <span className="font-mono">{drive.serial}</span></td>
-                <td className="font-mono text-[13px]">{drive.port} · {drive.address}</td>
+                <td>{drive.ratings.find((each) => each.id === drive.rating)?.name}, {drive.firmware}<br /><span className="font-mono text-[13px]">{drive.serial}</span></td>
+                <td className="font-mono text-[13px]">{drive.port}, {drive.address}</td>
                 <td>{words(drive)}</td>
                 <td>
                   <div className="flex flex-wrap gap-1 py-1">
                     {drive.powered ? <Act on={() => press("power-off")}>Switch off</Act> : <Act on={() => press("power-on")}>Switch on</Act>}
-                    <Act off={!drive.powered || drive.permission} on={() => press("give-permission")}>Press the EDIT keys</Act>
-                    {drive.plugged ? <Act on={() => press("pull")}>Pull the cable</Act> : <Act on={() => press("plug")}>Plug the cable</Act>}
-                    {drive.turning ? <Act on={() => press("stop")}>Stop the motor</Act> : <Act off={!drive.powered || drive.trip > 0} on={() => press("start")}>Start the motor</Act>}
-                    {drive.trip > 0 ? <Act on={() => press("reset-trip")}>Reset the trip</Act> : <Act off={!drive.powered} on={() => press("trip", { trip: 9 })}>Make it trip</Act>}
-                    <Act on={() => Promise.resolve(setSwapping(drive))}>Put another drive in</Act>
+                    <Act off={!drive.powered || drive.permission} on={() => press("give-permission")}>EDIT keys</Act>
+                    {drive.plugged ? <Act on={() => press("pull")}>Pull cable</Act> : <Act on={() => press("plug")}>Plug cable</Act>}
+                    {drive.turning ? <Act on={() => press("stop")}>Stop motor</Act> : <Act off={!drive.powered || drive.trip > 0} on={() => press("start")}>Start motor</Act>}
+                    {drive.trip > 0 ? <Act on={() => press("reset-trip")}>Reset trip</Act> : <Act off={!drive.powered} on={() => press("trip", { trip: 9 })}>Trip</Act>}
+                    <Act on={() => Promise.resolve(setSwapping(drive))}>Swap drive</Act>
                   </div>
                 </td>
               </tr>

@@ -18,7 +18,7 @@ export function Masthead({ name, cabinet }: { name: string; cabinet: boolean }) 
     router.refresh();
   };
   return (
-    <header className="flex items-center gap-6 px-5 min-h-13 border-b-[3px] border-double border-copper/60 no-print max-lg:flex-wrap">
+    <header className="flex items-center gap-6 px-5 min-h-14 pb-1 head-rule no-print max-lg:flex-wrap">
       <Link href="/" className="text-[17px] font-semibold tracking-tight whitespace-nowrap">Calm Ledger</Link>
       <nav aria-label="Places" className="flex gap-1">
         {PLACES.map(([href, title]) => (

@@ -15,8 +15,8 @@ export function TimeLine({ tag, records, receipts, shown, standing }: { tag: str
       {entries.map((entry) => ("record" in entry ? (
         <li key={`record-${entry.record.number}`} className="border-b border-hairline">
           <Link href={`/positions/${tag}?record=${entry.record.number}`} scroll={false} aria-current={shown === entry.record.number ? "true" : undefined}
-            className="grid grid-cols-[2.6rem_1fr] hover:bg-leaf aria-[current]:bg-leaf aria-[current]:shadow-[inset_3px_0_0_var(--copper)]">
-            <span className="margin-rule pt-2 pr-2 text-right font-mono text-[15px]">{entry.record.number}</span>
+            className="grid grid-cols-[2.9rem_1fr] hover:bg-leaf aria-[current]:bg-leaf aria-[current]:shadow-[inset_3px_0_0_var(--copper)]">
+            <span className="margin-rule pt-2 pr-2.5 text-right font-mono text-[15px]">{entry.record.number}</span>
             <span className="py-2 pl-3 pr-2 min-w-0 text-[14px] leading-snug">
               <span className="flex justify-between gap-2"><span>{moment(entry.record.takenAt)}</span>{standing === entry.record.number && <Standing />}</span>
               <span className="block text-soft truncate">{entry.record.byName}{ORIGIN[entry.record.origin] && `, ${ORIGIN[entry.record.origin]}`}</span>
@@ -32,8 +32,8 @@ export function TimeLine({ tag, records, receipts, shown, standing }: { tag: str
         </li>
       ) : (
         <li key={`receipt-${entry.receipt.id}`} className="border-b border-hairline">
-          <Link href={`/receipts/${entry.receipt.id}`} className="grid grid-cols-[2.6rem_1fr] hover:bg-leaf">
-            <span className="margin-rule pt-2 pr-2 text-right text-copper" aria-hidden>→</span>
+          <Link href={`/receipts/${entry.receipt.id}`} className="grid grid-cols-[2.9rem_1fr] hover:bg-leaf">
+            <span className="margin-rule pt-2 pr-2.5 text-right text-copper" aria-hidden>→</span>
             <span className="py-2 pl-3 pr-2 text-[14px] leading-snug">
               {moment(entry.at)}
               <span className="block text-soft">Receipt {entry.receipt.id}: record {entry.receipt.record} restored, {OUTCOME_WORDS[entry.receipt.outcome]}</span>

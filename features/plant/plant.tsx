@@ -35,11 +35,11 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
       {areas.map((area) => (
         <section key={area.name} className="mb-8">
           <h2 className="text-lg font-semibold mb-1">{area.name}</h2>
-          <table className="w-full bg-leaf border border-hairline text-[15px]">
+          <table className="w-full table-fixed bg-leaf border border-hairline text-[15px]">
             <thead>
               <tr className="text-left text-[13px] text-soft">
-                <th className="margin-rule w-8" aria-label="Connected" /><th className="font-normal pl-4 py-1 w-24">Position</th><th className="font-normal w-64">Drives</th>
-                <th className="font-normal w-48">Family</th><th className="font-normal w-36">Drive fitted</th><th className="font-normal">Last recorded</th><th className="font-normal pr-3">Standing record</th>
+                <th className="margin-rule w-8" aria-label="Connected" /><th className="font-normal pl-4 py-1 w-24">Position</th><th className="font-normal w-[21%]">What it drives</th>
+                <th className="font-normal w-[24%]">Drive fitted</th><th className="font-normal">Last recorded</th><th className="font-normal pr-3 w-[20%]">Standing record</th>
               </tr>
             </thead>
             <tbody>
@@ -52,12 +52,11 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                     )}</td>
                     <td className="pl-4 font-mono"><Link href={`/positions/${line.tag}`} className="hover:underline underline-offset-4 decoration-copper">{line.tag}</Link></td>
                     <td><Link href={`/positions/${line.tag}`} className="hover:underline underline-offset-4 decoration-copper">{line.title}</Link></td>
-                    <td className="text-soft">{line.family}</td>
-                    <td className="font-mono text-[13px]">{line.serial ?? "–"}</td>
-                    <td>{line.newest
-                      ? <>{day(line.newest.takenAt)} <span className="text-soft">record {line.newest.number}, {line.newest.byName}{line.newest.partial ? ", partial" : ""}{line.newest.volatile ? ", volatile" : ""}</span></>
+                    <td className="truncate"><span className="text-soft">{line.family}</span> <span className="font-mono text-[13px]">{line.serial ?? ""}</span></td>
+                    <td className="truncate" title={line.newest && `Record ${line.newest.number}, ${line.newest.byName}`}>{line.newest
+                      ? <>{day(line.newest.takenAt)} <span className="text-soft">record {line.newest.number}{line.newest.partial ? ", partial" : ""}{line.newest.volatile ? ", volatile" : ""}</span></>
                       : <span className="text-ochre">never recorded</span>}</td>
-                    <td className={classes("pr-3", !line.asStanding && line.standing && "text-ochre")}>
+                    <td className={classes("pr-3 truncate", !line.asStanding && line.standing && "text-ochre")}>
                       {line.openRestore ? <Link className="underline underline-offset-4" href={`/restore/${line.openRestore}`}>restore under way</Link>
                         : line.standing ? (line.asStanding ? `record ${line.standing.number}` : `record ${line.standing.number}, newest differs`) : <span className="text-soft">none</span>}
                     </td>

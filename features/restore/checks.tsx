@@ -5,11 +5,25 @@ const WORD = { stop: "stop", caution: "caution", fine: "fine" } as const;
 
 /** What was looked at before the first write: stop, caution or fine, why, and what would make it fine. */
 export function Checks({ checks }: { checks: Check[] }) {
-  const order = { stop: 0, caution: 1, fine: 2 };
+  const fine = checks.filter((each) => each.verdict === "fine");
+  return (
+    <>
+      <Lines checks={[...checks.filter((each) => each.verdict === "stop"), ...checks.filter((each) => each.verdict === "caution")]} />
+      {fine.length > 0 && (
+        <details className="text-[15px] border-t border-hairline">
+          <summary className="cursor-pointer py-1.5 text-soft">{fine.length} fine: {fine.map((each) => each.title.toLowerCase()).join(", ")}</summary>
+          <Lines checks={fine} />
+        </details>
+      )}
+    </>
+  );
+}
+
+function Lines({ checks }: { checks: Check[] }) {
   return (
     <table className="w-full text-[15px]">
       <tbody>
-        {[...checks].sort((a, b) => order[a.verdict] - order[b.verdict]).map((check) => (
+        {checks.map((check) => (
           <tr key={check.id} className="border-t border-hairline align-top">
             <td className={classes("w-20 py-1.5 font-semibold", check.verdict === "stop" && "text-vermilion", check.verdict === "caution" && "text-ochre", check.verdict === "fine" && "text-soft font-normal")}>
               <Sign verdict={check.verdict} /> {WORD[check.verdict]}

@@ -6,6 +6,10 @@ import { formatValue, type FormattedValue, type RawValue } from "@/core/value";
 /** One cell of a sheet, ready to draw. */
 export interface Cell extends FormattedValue {
   missing?: boolean;
+  /** Among three or more columns: another value than most of them have. */
+  odd?: boolean;
+  /** Words rather than a figure: drawn from the left. */
+  words?: boolean;
 }
 
 export interface SheetRow {
@@ -40,6 +44,8 @@ export interface SheetColumn {
 
 export interface SheetData {
   columns: SheetColumn[];
+  /** Whether there is something to compare beside a default. */
+  compares: boolean;
   groups: SheetGroup[];
 }
 
@@ -50,21 +56,38 @@ export interface SheetData {
 export function buildSheet(definition: Definition, rating: string | undefined, columns: Column[]): SheetData {
   const groups = new Map<string, SheetGroup>();
   for (const group of definition.groups) groups.set(group.id, { id: group.id, title: group.title, trail: group.trail.slice(0, -1).join(" · "), rows: [] });
+  // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
+  const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
+  const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
   for (const row of compareColumns(definition, columns)) {
     const { parameter } = row;
     const standard = defaultFor(definition, parameter, rating);
-    const cells = row.cells.map((raw): Cell => (raw === undefined ? { text: "", unit: "", meaning: "", missing: true } : formatValue(parameter, raw)));
+    const most = compared.length > 2 ? mostCommon(compared.map((i) => row.cells[i])) : undefined;
+    const cells = row.cells.map((raw, i): Cell => {
+      if (raw === undefined) return { text: "", unit: "", meaning: "", missing: true };
+      const cell: Cell = formatValue(parameter, raw);
+      if (most !== undefined && compared.includes(i) && raw !== most && !row.moving) cell.odd = true;
+      if (parameter.type === "text") cell.words = true;
+      return cell;
+    });
     const main = row.cells[0];
+    const held = compared.length > 1 ? compared.map((i) => row.cells[i]) : [];
     groups.get(parameter.group)!.rows.push({
       code: parameter.code, name: parameter.name, help: parameter.help, kind: parameter.kind, cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
-      differs: row.difference !== "same" && !row.moving, moving: row.moving, readOnly: parameter.readOnly,
-      by: row.by === undefined ? undefined : signed(row.by, parameter.unit),
+      differs: !row.moving && held.some((raw) => raw !== held[0]), moving: row.moving, readOnly: parameter.readOnly,
+      // Beside a default, the difference says how far the value is from it.
+      by: row.by === undefined ? undefined : signed(columns.length === 2 && columns[1]!.source === "default" ? -row.by : row.by, parameter.unit),
       verdict: verdictOf(columns, standard, row.cells),
       search: [parameter.code, parameter.name, parameter.unit ?? "", group(definition, parameter.group), ...cells.flatMap((cell) => [cell.text, cell.meaning])].join(" ").toLowerCase(),
     });
   }
-  return { columns: columns.map(({ title, source }) => ({ title, source })), groups: [...groups.values()].filter((each) => each.rows.length > 0) };
+  return { columns: columns.map(({ title, source }) => ({ title, source })), compares: compared.length > 1, groups: [...groups.values()].filter((each) => each.rows.length > 0) };
+}
+
+/** The value that more than half of the columns have; undefined when there is none. */
+function mostCommon(values: Array<RawValue | undefined>): RawValue | undefined {
+  return values.find((value) => value !== undefined && values.filter((each) => each === value).length * 2 > values.length);
 }
 
 function group(definition: Definition, id: string): string {

@@ -42,7 +42,7 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
   // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count: items.length, getScrollElement: () => scroller.current, overscan: 12,
-    estimateSize: (i) => (items[i]?.kind === "group" ? HEAD : ROW),
+    estimateSize: (i) => (items[i]?.kind === "group" ? HEAD : ROW), scrollPaddingStart: HEAD,
   });
   useEffect(() => { virtual.measure(); }, [items, virtual]);
   useKey("f", () => finder.current?.focus());
@@ -51,7 +51,8 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
   const top = virtual.scrollOffset ?? 0;
   const first = drawn.find((each) => each.end > top + 1)?.index ?? 0;
   const current = items[first]?.group;
-  const compares = data.columns.length > 1;
+  const { compares } = data;
+  const shows = data.columns.length > 1 && data.columns.length < 4;
   const counts = useMemo(() => {
     const rows = data.groups.flatMap((each) => each.rows);
     return { all: rows.length, "not-default": rows.filter((each) => each.notDefault).length, differences: rows.filter((each) => each.differs).length };
@@ -72,7 +73,9 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
     if (event.key === "Escape") setSelected(undefined);
   };
   const picked = selected ? items.find((each): each is Extract<Item, { kind: "row" }> => each.kind === "row" && each.row.code === selected)?.row : undefined;
-  const columns = `2.5rem 5.2rem minmax(9rem,1fr) ${data.columns.map(() => "minmax(13rem,16rem)").join(" ")}${compares ? " minmax(5.5rem,9rem)" : ""}`;
+  const narrow = data.columns.length > 3;
+  const minWidth = narrow ? `${17 + 9.5 * data.columns.length}rem` : undefined;
+  const columns = narrow ? `2.5rem 5rem minmax(9rem,1fr) ${data.columns.map(() => "minmax(9.5rem,12rem)").join(" ")}` : `2.5rem 5.2rem minmax(9rem,1fr) ${data.columns.map((each) => (each.source === "default" ? "minmax(11.5rem,15rem)" : "minmax(13rem,17rem)")).join(" ")}${shows ? " minmax(5.5rem,8.5rem)" : ""}`;
 
   return (
     <div className="flex flex-col min-h-0 flex-1">
@@ -89,19 +92,19 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
           ))}
         </div>
       </div>
-      <div className="grid text-[12px] text-soft border-b border-hairline pr-14" style={{ gridTemplateColumns: columns }}>
-        <span className="margin-rule" />
-        <span className="pl-3 py-1">Code</span>
-        <span className="py-1">Parameter</span>
-        {data.columns.map((column, i) => <span key={i} className="py-1 pl-2 truncate" title={column.title}>{column.title}</span>)}
-        {compares && <span className="py-1 pl-2">{withVerdict ? "Verdict" : "Difference"}</span>}
-      </div>
       <div className="flex flex-1 min-h-0 relative">
         <div ref={scroller} tabIndex={0} role="grid" aria-label="Parameters" aria-rowcount={items.length} onKeyDown={onKeyDown} className="flex-1 min-w-0 overflow-auto outline-offset-[-2px] print-flow">
+          <div className="grid sticky top-0 z-20 h-7 bg-leaf text-[12px] text-soft border-b border-hairline" style={{ gridTemplateColumns: columns, minWidth }}>
+            <span className="margin-rule" />
+            <span className="pl-3 py-1">Code</span>
+            <span className="py-1">Parameter</span>
+            {data.columns.map((column, i) => <span key={i} className="py-1 pl-2 truncate" title={column.title}>{column.title}</span>)}
+            {shows && <span className="py-1 pl-2">{withVerdict ? "Verdict" : "Difference"}</span>}
+          </div>
           {items.length === 0 && <Empty title="No row fits.">Take something away from the search, or show all rows.</Empty>}
-          <div style={{ height: virtual.getTotalSize() }} className="relative text-[14px]">
+          <div style={{ height: virtual.getTotalSize(), minWidth }} className="relative text-[14px]">
             {current && (
-              <div className="sticky top-0 z-10"><GroupHead group={current} /></div>
+              <div className="sticky top-7 z-10"><GroupHead group={current} /></div>
             )}
             {drawn.map((each) => {
               const item = items[each.index]!;
@@ -121,8 +124,8 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
                   </span>
                   <span className="font-mono pl-3">{row.code}</span>
                   <span className={classes("truncate pr-2", row.moving && "text-soft")} title={row.help || row.name}>{row.name}</span>
-                  {row.cells.map((cell, i) => <Value key={i} cell={cell} source={data.columns[i]!.source} dim={dim && data.columns[i]!.source === "live"} hollow={hollow} />)}
-                  {compares && <span className="pl-2 text-[13px] truncate text-soft" title={row.by}>{row.moving ? "moves by itself" : (row.verdict ?? (row.differs ? (row.by ?? "differs") : ""))}</span>}
+                  {row.cells.map((cell, i) => <Value key={i} cell={cell} source={data.columns[i]!.source} dim={dim && data.columns[i]!.source === "live"} hollow={hollow} narrow={narrow} />)}
+                  {shows && <span className="pl-2 text-[13px] truncate text-soft" title={row.by}>{row.moving ? (compares ? "moves by itself" : "") : (row.verdict ?? row.by ?? (row.differs ? "differs" : ""))}</span>}
                 </div>
               );
             })}
@@ -130,7 +133,7 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
         </div>
         <JumpStrip groups={groups} current={current?.id} onJump={(id) => {
           const at = items.findIndex((each) => each.kind === "group" && each.group.id === id);
-          virtual.scrollToIndex(at, { align: "start" });
+          virtual.scrollToOffset(virtual.measurementsCache[at]?.start ?? 0);
         }} />
       </div>
       {picked && (

@@ -1,12 +1,13 @@
 import type { Source } from "@/core/compare";
 import { classes } from "@/ui/classes";
+import { Mark } from "@/ui/marks";
 import type { Cell } from "./rows";
 
 /**
  * A value in one of the three ways of writing: ink (archive), pencil (draft, dashed underline), lit (in a drive, on teal ground with a dot).
  * The dot of a lit value is hollow while the drive holds something that is not permanent.
  */
-export function Value({ cell, source, dim, hollow }: { cell: Cell; source: Source; dim?: boolean; hollow?: boolean }) {
+export function Value({ cell, source, dim, hollow, narrow }: { cell: Cell; source: Source; dim?: boolean; hollow?: boolean; narrow?: boolean }) {
   if (cell.missing) return <span className="flex flex-1 min-w-0 justify-center text-soft" title="no value">–</span>;
   const [whole, fraction] = split(cell.text);
   const choice = cell.meaning !== "";
@@ -23,14 +24,21 @@ export function Value({ cell, source, dim, hollow }: { cell: Cell; source: Sourc
           <circle cx="4" cy="4" r="2.8" fill={hollow ? "none" : "currentColor"} stroke="currentColor" strokeWidth="1.4" />
         </svg>
       )}
-      <span className={classes("grow-0 shrink-0 w-[11ch] flex justify-end", source === "draft" && "underline decoration-dashed underline-offset-4")}>
-        <span>{whole}</span>
-        <span className="w-[4.2ch] text-left">{fraction}</span>
-      </span>
-      <span className={classes("min-w-0 truncate font-sans text-[13px]", choice ? "text-ink" : "text-soft")} title={cell.meaning || undefined}>{cell.meaning || cell.unit}</span>
+      {cell.odd && <span className="self-center shrink-0"><Mark name="differs" /></span>}
+      {cell.words ? <span className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)} title={cell.text}>{cell.text}</span> : (
+        <>
+          <span className={classes("grow-0 shrink-0 flex justify-end whitespace-pre", narrow ? "min-w-[8ch]" : "min-w-[11ch]", source === "draft" && PENCIL)}>
+            <span>{whole}</span>
+            <span className="w-[4.2ch] text-left">{fraction}</span>
+          </span>
+          <span className={classes("min-w-0 truncate font-sans text-[13px]", choice && source !== "default" ? "text-ink" : "text-soft")} title={cell.meaning || undefined}>{cell.meaning || cell.unit}</span>
+        </>
+      )}
     </span>
   );
 }
+
+const PENCIL = "underline decoration-dashed underline-offset-4";
 
 /** Before and behind the decimal point, so that points stand one under the other; text is not cut. */
 function split(text: string): [string, string] {

@@ -17,7 +17,7 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
-const migrationsFolder = join(process.cwd(), "server/database/migrations");
+const migrationsFolder = join(/* turbopackIgnore: true */ process.cwd(), "server/database/migrations");
 
 /** Opens the embedded database in a folder, durable and locked, and brings its tables up to date. */
 export async function openEmbedded(folder: string): Promise<OpenDatabase> {

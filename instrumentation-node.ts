@@ -1,0 +1,17 @@
+import { application } from "@/server/application";
+import { log } from "@/server/log";
+
+/** Opens the application at once, so that a failure is said now and not as an error on every page; closes it when asked to end. */
+export async function openAtStart(): Promise<void> {
+  try {
+    const app = await application();
+    const end = (): void => {
+      void app.close().finally(() => process.exit(0));
+    };
+    process.on("SIGTERM", end);
+    process.on("SIGINT", end);
+  } catch (error) {
+    log.fatal((error as Error).message);
+    process.exit(1);
+  }
+}
