@@ -2,7 +2,7 @@
 const outside = (room, allowed) => ({
   name: `${room}-imports`,
   severity: "error",
-  from: { path: `^${room}/`, pathNot: "\\.test\\.tsx?$" },
+  from: { path: `^${room}/`, pathNot: "(\\.test\\.tsx?$|/testing/|/testing\\.ts$)" },
   to: { path: "^(core|server|app|features|ui|simulator|demo|bench|families|tests)/", pathNot: `^(${[room, ...allowed].join("|")})/` },
 });
 
@@ -17,6 +17,7 @@ module.exports = {
       from: { path: "^core/", pathNot: "\\.test\\.ts$" },
       to: { path: "^node_modules/", pathNot: "^node_modules/(joi|@noble/hashes)/" },
     },
+    { name: "testing-is-for-tests", severity: "error", from: { pathNot: "(\\.test\\.ts$|/testing/)" }, to: { path: "/testing(/|\\.ts$)" } },
     { name: "no-orphans", severity: "error", from: { orphan: true, path: "^(core|server|features|ui|simulator)/", pathNot: "\\.(json|d\\.ts)$" }, to: {} },
     outside("core", []),
     outside("ui", []),

@@ -41,10 +41,12 @@ export async function makeHistory(
   for (let number = 1; number <= position.records; number++) {
     const takenAt = dayAt(today, 530 - Math.round((number - 1) * (500 / Math.max(position.records, 2))) - (index % 7), 6 + ((index * 5 + number * 3) % 11));
     const person = people[(index + number) % people.length]!;
-    const change = number > 1 ? CHANGES[(index + number) % CHANGES.length]! : undefined;
+    // Twins were changed alike, all but one.
+    const phase = position.twins ? 2 : index;
+    const change = number > 1 && (position.twins === undefined || number <= 7) ? CHANGES[(phase + number) % CHANGES.length]! : undefined;
     if (change) values[change.code] = change.raw;
     const last = number === position.records;
-    if (last && position.story === "odd-twin") values.R204 = 120;
+    if (number >= 6 && position.story === "odd-twin") values.R204 = 120;
     const reset = last && position.story === "reset";
     const held = whole(definition, position.rating, reset ? { N101: position.unit } : values, takenAt, index);
     if (last && position.story === "partial") for (const code of held.keys()) if (/^[TPND]/.test(code)) held.delete(code);
@@ -55,7 +57,7 @@ export async function makeHistory(
     if (kept.unchanged) continue;
     const note = reset ? "Taken right after the factory reset, by mistake." : last && position.story === "partial" ? "Line was needed again, reading stopped half-way." : change?.note;
     if (note) await addNote(db, person, kept.record.id, note, takenAt);
-    const usual = last ? position.story === undefined && index % 5 !== 1 : number % 4 === 0;
+    const usual = last ? position.story === undefined && index % 5 !== 1 : number === 4 || number === 7;
     const raises = number === 1 || usual;
     if (!raises) continue;
     standingId = kept.record.id;

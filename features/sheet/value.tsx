@@ -13,7 +13,7 @@ export function Value({ cell, source, dim, hollow, narrow }: { cell: Cell; sourc
   const choice = cell.meaning !== "";
   return (
     <span className={classes(
-      "flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
+      "relative flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
       source === "draft" && "text-graphite",
       source === "live" && "bg-teal-ground text-ink",
       source === "default" && "text-soft",
@@ -24,7 +24,7 @@ export function Value({ cell, source, dim, hollow, narrow }: { cell: Cell; sourc
           <circle cx="4" cy="4" r="2.8" fill={hollow ? "none" : "currentColor"} stroke="currentColor" strokeWidth="1.4" />
         </svg>
       )}
-      {cell.odd && <span className="self-center shrink-0"><Mark name="differs" /></span>}
+      {cell.odd && <span className="absolute -left-1 self-center"><Mark name="differs" /></span>}
       {cell.words ? <span className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)} title={cell.text}>{cell.text}</span> : (
         <>
           <span className={classes("grow-0 shrink-0 flex justify-end whitespace-pre", narrow ? "min-w-[8ch]" : "min-w-[11ch]", source === "draft" && PENCIL)}>

@@ -3,9 +3,10 @@ import { eq } from "drizzle-orm";
 import { drizzle } from "drizzle-orm/pglite";
 import type { RawValue } from "@/core/value";
 import { systemClock } from "@/core/protocol/system-clock";
-import { readFamilies } from "@/families/read";
+import { definitions, rill } from "@/families/testing";
 import { createApplication, type Application } from "@/server/application";
 import { openInMemory, tables, type OpenDatabase } from "@/server/database";
+import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { StandInDrive, type DriveMake } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
@@ -27,9 +28,6 @@ export interface TestPlant {
   restart(): Promise<void>;
   close(): Promise<void>;
 }
-
-export const definitions = readFamilies();
-export const rill = definitions.find((each) => each.id === "fennimore-rill-3")!;
 
 let template: Promise<Blob> | undefined;
 
@@ -127,7 +125,6 @@ export function until(plant: TestPlant, holds: () => boolean): Promise<void> {
 
 /** Keeps the reading as a record and raises it to the standing one. */
 export async function recordStanding(plant: TestPlant, connectionId: string): Promise<number> {
-  const { raiseStanding } = await import("@/server/ledger");
   const kept = await plant.app.bench.record(plant.person, connectionId, plant.positionId);
   if (!kept.ok) throw new Error(kept.trouble.text);
   await raiseStanding(plant.app.db, plant.person, { id: plant.positionId, tag: "KL-03" }, kept.value.record.id, "commissioned");

@@ -2,7 +2,8 @@ import { expect } from "@jest/globals";
 import type { RawValue } from "@/core/value";
 import { findReceipt, planHash } from "@/server/restore";
 import type { Fault } from "@/simulator/line";
-import { connectAndRead, recordStanding, rill, testPlant, type TestPlant } from "./plant";
+import { rill } from "@/families/testing";
+import { connectAndRead, recordStanding, testPlant, type TestPlant } from "./plant";
 
 /** What the standing record holds beside the factory's values: a rule that decides the order, a 32-bit value, text, float, and one that trips rules on the way. */
 const VALUES: Record<string, RawValue> = { G101: "Roller 3", R104: 5500, R105: 6000, R201: 250, B102: 1, M103: 340, C112: 1056964608, N106: 50 };

@@ -1,0 +1,58 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { buildSet, completenessOf, factorySet, pieceHash, recordHashes, valuesByCode } from "@/core/set";
+import type { RawValue } from "@/core/value";
+import { rill } from "@/families/testing";
+
+const factory = () => valuesByCode(factorySet(rill, "R-015"));
+const hashes = (values: Map<string, RawValue>) => recordHashes(rill, buildSet(rill, values));
+
+describe("content hashes", () => {
+  test("do not depend on the order of reading", () => {
+    const entries = [...factory()];
+    fc.assert(fc.property(fc.shuffledSubarray(entries, { minLength: entries.length }), (shuffled) => {
+      expect(hashes(new Map(shuffled))).toEqual(hashes(new Map(entries)));
+    }), { numRuns: 30 });
+  });
+  test("change with any single setting", () => {
+    const before = hashes(factory());
+    fc.assert(fc.property(fc.constantFrom(...rill.parameters.filter((each) => each.kind !== "measured" && each.kind !== "counter")), (parameter) => {
+      const values = factory();
+      const raw = values.get(parameter.code);
+      values.set(parameter.code, typeof raw === "number" ? raw + 1 : `${raw}x`);
+      const after = hashes(values);
+      expect(after.all).not.toBe(before.all);
+      expect(after.settings).not.toBe(before.settings);
+    }));
+  });
+  test("of the settings do not see measured values and counters", () => {
+    const values = factory();
+    const before = hashes(values);
+    values.set("D101", 4250);
+    values.set("D201", 12345);
+    expect(hashes(values).settings).toBe(before.settings);
+    expect(hashes(values).all).not.toBe(before.all);
+  });
+  test("tell a number from the same digits as text, and one group from another", () => {
+    const piece = { axis: 0, set: 0, group: "A", values: { X: 1 } };
+    expect(pieceHash("d", piece)).not.toBe(pieceHash("d", { ...piece, values: { X: "1" } }));
+    expect(pieceHash("d", piece)).not.toBe(pieceHash("d", { ...piece, group: "B" }));
+    expect(pieceHash("d", piece)).not.toBe(pieceHash("e", piece));
+  });
+  test("one changed group changes one piece", () => {
+    const values = factory();
+    const before = buildSet(rill, values).pieces.map((each) => pieceHash(rill.id, each));
+    values.set("R204", 120);
+    const after = buildSet(rill, values).pieces.map((each) => pieceHash(rill.id, each));
+    expect(after.filter((each) => !before.includes(each))).toHaveLength(1);
+  });
+});
+
+test("completeness names what is missing, in the definition's order", () => {
+  const values = new Map<string, RawValue>(rill.parameters.map((each) => [each.code, 0]));
+  expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({ complete: true, missing: [], present: rill.parameters.length });
+  values.delete("R204");
+  values.delete("G101");
+  values.set("Z999", 1);
+  expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({ complete: false, missing: ["G101", "R204"], present: rill.parameters.length - 2 });
+});

@@ -1,0 +1,94 @@
+import { beforeEach, describe, expect, test } from "@jest/globals";
+import type { Answer, Question } from "@/core/protocol/modbus";
+import { rill } from "@/families/testing";
+import { StandInDrive } from "./drive";
+
+let drive: StandInDrive;
+let now = 0;
+beforeEach(() => {
+  now = 0;
+  drive = new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial: "S1" }, () => now);
+});
+const at = (code: string) => rill.byCode.get(code)!.address;
+const write = (code: string, ...values: number[]): Answer | undefined =>
+  drive.handle(values.length === 1 ? { kind: "write-one", address: at(code), value: values[0]! } : { kind: "write-many", address: at(code), values });
+const read = (address: number, count = 1): Answer | undefined => drive.handle({ kind: "read", function: 3, address, count } as Question);
+
+describe("a stand-in drive behaves like one", () => {
+  test("a write without permission trips it and changes nothing", () => {
+    expect(write("L101", 1000)).toEqual({ kind: "exception", code: 4 });
+    expect(drive.status.trip).toBe(20);
+    expect(drive.valueOf("L101")).toBe(1500);
+  });
+  test("the permission ends with the power", () => {
+    drive.givePermission();
+    expect(write("L101", 1000)).toEqual({ kind: "written" });
+    drive.powerOff();
+    drive.powerOn();
+    expect(drive.status.permission).toBe(false);
+  });
+  test("running memory is lost at a power-off unless it was made permanent", () => {
+    drive.givePermission();
+    write("R201", 0, 250);
+    expect(drive.volatile).toBe(true);
+    drive.powerOff();
+    drive.powerOn();
+    expect(drive.valueOf("R201")).toBe(500);
+    drive.givePermission();
+    write("R201", 0, 250);
+    drive.handle({ kind: "write-one", address: 64, value: 23130 });
+    expect(drive.volatile).toBe(true);
+    now += 200;
+    expect(drive.volatile).toBe(false);
+    drive.powerOff();
+    drive.powerOn();
+    expect(drive.valueOf("R201")).toBe(250);
+  });
+  test.each<[string, () => Answer | undefined, number]>([
+    ["a value out of range", () => write("R106", 65535), 3],
+    ["no such choice", () => write("B114", 7), 3],
+    ["a broken rule", () => write("R104", 5100), 3],
+    ["a limit of this rating", () => write("M103", 900), 3],
+    ["a read-only value", () => write("D101", 1), 2],
+    ["half a 32-bit value", () => write("R201", 1), 2],
+    ["an address with nothing", () => drive.handle({ kind: "write-one", address: 9, value: 1 }), 2],
+    ["reading through the middle of a value", () => read(at("R201") + 1), 2],
+    ["reading too much at once", () => read(at("G101"), 40), 3],
+    ["another function", () => drive.handle({ kind: "read", function: 4, address: 16, count: 1 }), 1],
+  ])("refuses %s", (_name, act, code) => {
+    drive.givePermission();
+    expect(act()).toEqual({ kind: "exception", code });
+    expect(drive.status.trip).toBe(0);
+  });
+  test("takes what may be set only at standstill only at standstill", () => {
+    drive.givePermission();
+    drive.start();
+    drive.tick(2, 0);
+    expect(drive.turning).toBe(true);
+    expect(write("C101", 1)).toEqual({ kind: "exception", code: 4 });
+    expect(write("L101", 1000)).toEqual({ kind: "written" });
+    drive.stop();
+    drive.tick(60, 0);
+    expect(write("C101", 1)).toEqual({ kind: "written" });
+  });
+  test("ramps as its parameters say, and shows it", () => {
+    drive.start();
+    drive.tick(1, 0);
+    expect(drive.valueOf("D101")).toBe(1000);
+    drive.tick(60, 0);
+    expect(drive.valueOf("D101")).toBe(4000);
+    expect(Number(drive.valueOf("D108"))).toBeGreaterThan(1000);
+  });
+  test("answers at a new address only after a restart, and is silent meanwhile", () => {
+    drive.givePermission();
+    write("N101", 11);
+    drive.handle({ kind: "write-one", address: 64, value: 23130 });
+    now += 200;
+    expect(drive.address).toBe(1);
+    drive.handle({ kind: "write-one", address: 65, value: 21930 });
+    expect(read(16)).toBeUndefined();
+    now += 1000;
+    expect(drive.address).toBe(11);
+    expect(read(16)).toEqual({ kind: "registers", values: Uint16Array.of(7303) });
+  });
+});
