@@ -13,4 +13,5 @@ export default {
   testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],
   modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
   testTimeout: 60000,
+  maxWorkers: 2,
 };

@@ -27,7 +27,9 @@ export interface Scenario {
   settings: Record<string, Record<string, RawValue>>;
 }
 
-/** The demo plant as people can read and change it. */
+/** The demo plant as people can read and change it. DEMO_PORT_SHIFT moves its ports, so that two demos run side by side. */
 export function readScenario(): Scenario {
-  return JSON.parse(readFileSync(join(process.cwd(), "demo/plant.json"), "utf8")) as Scenario;
+  const scenario = JSON.parse(readFileSync(join(process.cwd(), "demo/plant.json"), "utf8")) as Scenario;
+  const shift = Number(process.env.DEMO_PORT_SHIFT ?? 0);
+  return { ...scenario, lines: scenario.lines.map((line) => ({ ...line, port: line.port + shift })) };
 }

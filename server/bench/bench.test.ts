@@ -1,0 +1,150 @@
+import { createServer, type Server, type Socket } from "node:net";
+import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { tables } from "@/server/database";
+import { rill } from "@/families/testing";
+import { acknowledgeLiveWork } from "@/server/people";
+import { connectAndRead, FRESH, recordStanding, recordsOf, testPlant, until, type TestPlant } from "@/server/testing/plant";
+import { StandInDrive } from "@/simulator/drive";
+
+let plant: TestPlant;
+let server: Server | undefined;
+beforeEach(async () => { plant = await testPlant(); });
+afterEach(async () => {
+  await new Promise<void>((resolve) => { if (server) server.close(() => resolve()); else resolve(); });
+  server = undefined;
+  await plant.close();
+});
+
+const connect = (port: number, unit = 1) => plant.app.bench.connect(plant.person, { host: "127.0.0.1", port, unit });
+
+/** A host that is no drive: does `act` with each connection. */
+async function strange(act: (socket: Socket) => void): Promise<number> {
+  server = createServer((socket) => { socket.on("error", () => undefined); socket.resume(); act(socket); });
+  await new Promise<void>((resolve) => server!.listen(0, "127.0.0.1", resolve));
+  return (server.address() as { port: number }).port;
+}
+
+describe("who answers, and why not", () => {
+  test("a drive is known by family, rating, supply, firmware and serial number, and by its position", async () => {
+    const result = await connect(plant.port);
+    if (!result.ok) throw new Error(result.trouble.text);
+    expect(result.value).toMatchObject({ phase: "connected", identity: { family: "Rill", ratingName: "Rill 1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: "FR-OLD-77" }, state: { running: false, permission: false } });
+  });
+  test("a host that refuses", async () => {
+    const port = await strange(() => undefined);
+    await new Promise<void>((resolve) => server!.close(() => resolve()));
+    server = undefined;
+    expect(await connect(port)).toMatchObject({ ok: false, trouble: { kind: "lost", text: expect.stringContaining("nothing listens on this port") as unknown } });
+  });
+  test("a host that is silent", async () => {
+    const port = await strange(() => undefined);
+    expect(await connect(port)).toMatchObject({ ok: false, trouble: { kind: "silent", remedy: expect.stringContaining("power") as unknown } });
+  });
+  test("a host that answers with rubbish", async () => {
+    const port = await strange((socket) => socket.on("data", () => socket.write("HTTP/1.1 400 Bad Request\r\n\r\n")));
+    expect(await connect(port)).toMatchObject({ ok: false, trouble: { kind: "rubbish" } });
+  });
+  test("a wrong address on the right line is silence", async () => {
+    expect(await connect(plant.port, 9)).toMatchObject({ ok: false, trouble: { kind: "silent" } });
+  });
+  test("a drive of an unknown family", async () => {
+    const other = { ...rill, file: { ...rill.file, identity: rill.file.identity.map((each) => (each.field === "family" ? { ...each, equals: 4711 } : each)) } };
+    plant.line.replace(plant.drive, new StandInDrive(other, FRESH));
+    expect(await connect(plant.port)).toMatchObject({ ok: false, trouble: { kind: "unknown-drive", text: expect.stringContaining("number 4711 instead of 7303") as unknown } });
+  });
+  test("a firmware no definition fits is shown in the open, and neither recorded nor restored", async () => {
+    plant.swap({ ...FRESH, firmware: "5.1" });
+    const id = await connectAndRead(plant);
+    expect(plant.app.bench.find(id)!.fit).toBe("nearest");
+    expect(await plant.app.bench.record(plant.person, id, plant.positionId)).toMatchObject({ ok: false, trouble: { kind: "unknown-drive" } });
+  });
+  test("nobody connects before the warning was acknowledged, in each sign-in anew", async () => {
+    const later = { ...plant.person, sessionId: "another sign-in" };
+    const request = { host: "127.0.0.1", port: plant.port, unit: 1 };
+    expect(await plant.app.bench.connect(later, request)).toMatchObject({ ok: false });
+    await acknowledgeLiveWork(plant.app.db, later);
+    expect(await plant.app.bench.connect(later, request)).toMatchObject({ ok: true });
+  });
+});
+
+describe("reading", () => {
+  test("keeps everything the drive has, in one action without a second read", async () => {
+    const id = await connectAndRead(plant);
+    const before = plant.line.exchanges;
+    const kept = await plant.app.bench.record(plant.person, id, plant.positionId);
+    expect(kept).toMatchObject({ ok: true, value: { unchanged: false, record: { number: 1, present: 223, missing: [] } } });
+    expect(plant.line.exchanges - before).toBeLessThanOrEqual(1);
+  });
+  test("an address the drive has not got is found, reported as missing, and all others are read", async () => {
+    const without = { ...rill, byCode: rill.byCode };
+    plant.line.fault = undefined;
+    const handle = plant.drive.handle.bind(plant.drive);
+    const hole = rill.byCode.get("R105")!.address;
+    plant.drive.handle = (question) => (question.kind === "read" && question.address <= hole && hole < question.address + question.count ? { kind: "exception", code: 2 } : handle(question));
+    const id = await connectAndRead(plant);
+    const kept = await plant.app.bench.record(plant.person, id, plant.positionId);
+    expect(kept).toMatchObject({ ok: true, value: { record: { present: 222, missing: ["R105"] } } });
+    expect(without.parameters.length).toBe(223);
+  });
+  test("goes on where it was after the cable was pulled, with at most one group read again", async () => {
+    let pulled = false;
+    const asked: number[] = [];
+    plant.line.fault = (_exchange, question) => {
+      if (question.kind === "read") asked.push(question.address);
+      if (pulled || asked.length !== 14) return undefined;
+      pulled = true;
+      return "cable-before";
+    };
+    plant.app.events.subscribe((event) => { if (event.type === "connection" && event.view.phase === "lost") plant.line.plug(); });
+    const id = await connectAndRead(plant);
+    expect(plant.app.bench.find(id)!.values.size).toBe(223);
+    const parameters = asked.filter((address) => address >= 0x400);
+    const again = parameters.length - new Set(parameters).size;
+    expect(pulled).toBe(true);
+    expect(again).toBeLessThanOrEqual(2);
+  });
+  test("stopped half-way can be kept as a partial record that says so, and gone on with", async () => {
+    const connected = await connect(plant.port);
+    if (!connected.ok) throw new Error(connected.trouble.text);
+    const { id } = connected.value;
+    await until(plant, () => (plant.app.bench.find(id)?.reading?.share ?? 0) > 0.3);
+    plant.app.bench.stop(id);
+    await until(plant, () => plant.app.bench.find(id)?.reading?.phase === "stopped");
+    const partial = await plant.app.bench.record(plant.person, id, plant.positionId);
+    if (!partial.ok) throw new Error(partial.trouble.text);
+    expect(partial.value.record.present).toBeGreaterThan(20);
+    expect(partial.value.record.present).toBeLessThan(223);
+    const connection = plant.app.bench.find(id)!;
+    await plant.app.bench.read(plant.person, connection, connection.reading!.jobId);
+    expect(connection.values.size).toBe(223);
+  });
+});
+
+test("a swapped drive is told, with what differs from the standing record", async () => {
+  const first = await connectAndRead(plant);
+  await recordStanding(plant, first);
+  expect(plant.app.bench.find(first)!.position?.tag).toBe("KL-03");
+  plant.app.bench.letGo(first);
+  plant.swap(FRESH);
+  const id = await connectAndRead(plant);
+  const connection = plant.app.bench.find(id)!;
+  expect(connection.position?.tag).toBe("KL-03");
+  expect(connection.swappedFor).toEqual({ serial: "FR-OLD-77", ratingName: "Rill 1.5 kW" });
+  expect(connection.drift).toMatchObject({ changed: 0, backToDefault: 22 });
+  expect(await recordsOf(plant)).toHaveLength(1);
+});
+
+test("another drive at the same address is not taken for the one that was lost", async () => {
+  const id = await connectAndRead(plant);
+  plant.swap(FRESH);
+  await until(plant, () => plant.app.bench.find(id)?.phase === "other-drive");
+  expect(plant.app.bench.find(id)!.trouble).toMatchObject({ kind: "other-drive", text: expect.stringContaining("FR-NEW-01") as unknown });
+});
+
+test("the drive's address is remembered at its position", async () => {
+  const id = await connectAndRead(plant);
+  await plant.app.bench.record(plant.person, id, plant.positionId);
+  const [position] = await plant.app.db.select().from(tables.position);
+  expect(position).toMatchObject({ unitAddress: 1 });
+  expect(position!.linkId).not.toBeNull();
+});

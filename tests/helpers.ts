@@ -1,0 +1,39 @@
+import { expect, type Page } from "@playwright/test";
+
+/** Signs in as one of the demo plant's people. */
+export async function signIn(page: Page, email = "ines@tarnhollow.example"): Promise<void> {
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail address").fill(email);
+  await page.getByLabel("Password").fill("quiet-kiln-26");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "Kiln" })).toBeVisible();
+}
+
+/** Goes to the bench and acknowledges the warning before live work. */
+export async function openBench(page: Page): Promise<void> {
+  await page.goto("/bench");
+  const acknowledge = page.getByRole("button", { name: /have read this/ });
+  await expect(acknowledge.or(page.getByRole("heading", { name: "Connect to a drive" }))).toBeVisible();
+  if (await acknowledge.isVisible()) await acknowledge.click();
+  await expect(page.getByRole("heading", { name: "Connect to a drive" })).toBeVisible();
+}
+
+/** Connects the drive of a position and waits until it is read. */
+export async function connect(page: Page, tag: string): Promise<void> {
+  await openBench(page);
+  await page.getByRole("button", { name: `Connect ${tag}` }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
+}
+
+/** Does something at a stand-in's cabinet, through the application's own route. */
+export async function atCabinet(page: Page, line: string, tag: string, act: string, more: object = {}): Promise<void> {
+  const answer = await page.request.post("/api/cabinet", { data: { line, tag, act, ...more }, headers: { origin: new URL(page.url()).origin } });
+  expect(answer.ok()).toBe(true);
+}
+
+/** What stands at a cabinet now. */
+export async function standIn(page: Page, tag: string): Promise<{ serial: string; volatile: boolean; trip: number }> {
+  const answer = (await (await page.request.get("/api/cabinet")).json()) as { value: Array<{ tag: string; serial: string; volatile: boolean; trip: number }> };
+  return answer.value.find((each) => each.tag === tag)!;
+}

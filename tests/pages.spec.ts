@@ -1,0 +1,93 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { openBench, signIn } from "./helpers";
+
+test("nobody sees anything before signing in", async ({ page, request }) => {
+  await page.goto("/positions/KL-01");
+  await expect(page).toHaveURL(/\/sign-in/);
+  for (const path of ["/api/events", "/api/search?q=KL", "/api/restores/1", "/api/cabinet"]) expect((await request.get(path)).status()).toBe(401);
+  expect((await request.post("/api/connections", { data: { host: "127.0.0.1", port: 1, unit: 1 } })).status()).toBe(401);
+});
+
+test("a wrong password is said in words", async ({ page }) => {
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail address").fill("marta@tarnhollow.example");
+  await page.getByLabel("Password").fill("not this one");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByText(/do not belong together/)).toBeVisible();
+});
+
+test("a request from another page, or one that is not right, is turned away", async ({ page }) => {
+  await signIn(page);
+  const own = { origin: new URL(page.url()).origin };
+  expect((await page.request.post("/api/connections", { data: { host: "127.0.0.1", port: 1, unit: 1 }, headers: { origin: "http://elsewhere.example" } })).status()).toBe(403);
+  const wrong = await page.request.post("/api/connections", { data: { host: "127.0.0.1", port: 99999, unit: 1 }, headers: own });
+  expect(wrong.status()).toBe(400);
+  expect(await wrong.text()).toContain("port");
+});
+
+test("trouble with a connection is said with a remedy", async ({ page }) => {
+  await signIn(page);
+  await openBench(page);
+  await page.getByLabel(/^Host/).fill("127.0.0.1");
+  await page.getByLabel("Port").fill("9");
+  await page.getByRole("button", { name: "Connect", exact: true }).click();
+  await expect(page.getByText(/nothing listens on this port/)).toBeVisible();
+});
+
+test("the twin that was set differently is ringed", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/compare");
+  await page.getByRole("button", { name: "Twins: Kiln rollers" }).click();
+  const row = page.locator('[data-code="R204"]');
+  await expect(row).toContainText("1.20");
+  await expect(row.getByRole("img", { name: "differs" })).toHaveCount(2);
+});
+
+test("a record is raised to the standing one with a reason, by the keyboard alone", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/positions/BP-02?record=3");
+  await expect(page.getByRole("heading", { name: "Record 3" })).toBeVisible();
+  await page.keyboard.press("s");
+  await page.keyboard.type("Runs quieter than the newer ones.");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Raised by Ines Varga")).toBeVisible();
+  await expect(page.getByText("Runs quieter than the newer ones.")).toBeVisible();
+});
+
+test("find, arrows and search by keyboard", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/positions/KL-04");
+  await expect(page.locator('[data-code="G101"]')).toBeVisible();
+  await page.keyboard.press("f");
+  await page.keyboard.type("deceleration");
+  await expect(page.locator('[data-code="R204"]')).toBeVisible();
+  await expect(page.locator('[data-code="G101"]')).toHaveCount(0);
+  await page.keyboard.press("Escape");
+  await expect(page.locator('[data-code="G101"]')).toBeVisible();
+  await page.keyboard.press("/");
+  await page.keyboard.type("GL-02");
+  await expect(page.getByRole("option", { name: /GL-02/ })).toBeVisible();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/positions\/GL-02/);
+});
+
+test("the main views have no accessibility fault that a machine can find, day and night", async ({ page }) => {
+  await signIn(page);
+  for (const path of ["/", "/positions/KL-04", "/bench", "/compare?c=KL-01:standing&c=KL-04:standing", "/families", "/families/fennimore-rill-3", "/journal", "/cabinet", "/positions/KL-04/restore"]) {
+    await page.goto(path);
+    await expect(page.getByLabel("Live line")).toBeVisible();
+    await expectSound(page, path);
+  }
+  await page.goto("/positions/KL-04");
+  await page.getByRole("button", { name: "Switch to night" }).click();
+  await expectSound(page, "night");
+});
+
+async function expectSound(page: Page, where: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa"]).analyze();
+  expect(violations.map((each) => `${where}: ${each.id}: ${each.nodes.slice(0, 3).map((node) => node.html.slice(0, 140)).join(" | ")}`)).toEqual([]);
+}

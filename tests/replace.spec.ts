@@ -1,0 +1,99 @@
+import { expect, test } from "@playwright/test";
+import { atCabinet, connect, signIn, standIn } from "./helpers";
+
+test("a drive is recorded, dies, and its replacement is restored and verified", async ({ page }) => {
+  await signIn(page);
+  await connect(page, "KL-02");
+  await expect(page.getByText("As recorded: all")).toBeVisible();
+  await page.getByRole("button", { name: "Record into KL-02" }).click();
+  await expect(page.getByText(/Nothing has changed since record \d+; nothing was added/)).toBeVisible();
+
+  await page.goto("/positions/KL-02");
+  await expect(page.getByText("the standing record", { exact: false }).first()).toBeVisible();
+  await page.getByRole("radio", { name: /Not default/ }).click();
+  await expect(page.locator('[data-code="G102"]')).toBeVisible();
+  await expect(page.locator('[data-code="G103"]')).toHaveCount(0);
+
+  await atCabinet(page, "kl-02", "KL-02", "swap", { make: { rating: "R-015", firmware: "3.4", serial: "FR26-7001" } });
+  await expect(page.getByLabel("Live line")).toContainText("another drive answers", { timeout: 15_000 });
+  await page.getByLabel("Live line").getByRole("button", { name: "Let go" }).click();
+  await connect(page, "KL-02");
+  await expect(page.getByText(/This is not the drive that was fitted here/)).toBeVisible();
+  await expect(page.getByText(/of them stand at the factory default/)).toBeVisible();
+
+  await page.getByRole("link", { name: /Restore record/ }).click();
+  await page.getByRole("button", { name: "Read the drive and check" }).click();
+  await page.waitForURL(/\/restore\/\d+/);
+  const write = page.getByRole("button", { name: /Write \d+ parameters/ });
+  await expect(write).toBeEnabled({ timeout: 30_000 });
+  await expect(page.getByRole("table", { name: "Plan" })).toContainText("R204");
+  await write.click();
+  await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
+  expect((await standIn(page, "KL-02")).trip).toBe(0);
+  // A reload picks the work up again.
+  await page.reload();
+  await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
+  await atCabinet(page, "kl-02", "KL-02", "give-permission");
+  await page.getByRole("link", { name: /Open receipt/ }).click({ timeout: 60_000 });
+  await expect(page.getByRole("heading", { name: /Receipt \d+: Verified/ })).toBeVisible();
+  await expect(page.getByText("serial FR26-7001")).toBeVisible();
+  expect(await standIn(page, "KL-02")).toMatchObject({ serial: "FR26-7001", volatile: false, trip: 0 });
+
+  await page.goto("/journal");
+  await expect(page.getByText(/Restored record \d+ of KL-02 onto drive FR26-7001: verified/)).toBeVisible();
+});
+
+test("the cable is pulled half-way: the page says how things stand, and the restore goes on by itself", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/cabinet");
+  await atCabinet(page, "kl-03", "KL-03", "swap", { make: { rating: "R-015", firmware: "3.4", serial: "FR26-7002" } });
+  await connect(page, "KL-03");
+  await page.getByRole("link", { name: /Restore record/ }).click();
+  await page.getByRole("button", { name: "Read the drive and check" }).click();
+  const write = page.getByRole("button", { name: /Write \d+ parameters/ });
+  await expect(write).toBeEnabled({ timeout: 30_000 });
+  await atCabinet(page, "kl-03", "KL-03", "give-permission");
+  await write.click();
+  await expect(page.getByText(/[1-9]\d* of \d+ parameters written/).first()).toBeVisible();
+  await atCabinet(page, "kl-03", "KL-03", "pull");
+  await expect(page.getByText(/The drive is lost; it is tried again by itself/)).toBeVisible();
+  await expect(page.getByLabel("Live line")).toContainText("lost, trying again");
+  await atCabinet(page, "kl-03", "KL-03", "plug");
+  await page.getByRole("link", { name: /Open receipt/ }).click({ timeout: 60_000 });
+  await expect(page.getByRole("heading", { name: /Receipt \d+: Verified/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "On the way" })).toBeVisible();
+});
+
+test("another rating gets nothing written", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/cabinet");
+  await atCabinet(page, "kl-05", "KL-05", "swap", { make: { rating: "R-040", firmware: "3.4", serial: "FR26-7003" } });
+  await connect(page, "KL-05");
+  await page.getByRole("link", { name: /Restore record/ }).click();
+  await page.getByRole("button", { name: "Read the drive and check" }).click();
+  await expect(page.getByText(/say stop: nothing is written/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("button", { name: /Write \d+ parameters/ })).toBeDisabled();
+  await page.getByRole("button", { name: "End without writing" }).click();
+  await expect(page.getByText("Ended before it was done.")).toBeVisible();
+  expect((await standIn(page, "KL-05")).volatile).toBe(false);
+});
+
+test("two windows restoring one drive: the second is told who is at it", async ({ page, browser }) => {
+  await signIn(page);
+  await connect(page, "KL-01");
+  await page.getByRole("link", { name: /Restore record/ }).click();
+  const begin = page.getByRole("button", { name: "Read the drive and check" });
+  await expect(begin).toBeEnabled();
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(other, "tomas@tarnhollow.example");
+  await other.goto("/bench");
+  await other.getByRole("button", { name: /have read this/ }).click();
+  await other.goto("/positions/KL-01/restore");
+  const second = other.getByRole("button", { name: "Read the drive and check" });
+  await expect(second).toBeEnabled();
+  await begin.click();
+  await page.waitForURL(/\/restore\/\d+/);
+  await second.click();
+  await expect(other.getByText(/Ines Varga is restoring this drive since/)).toBeVisible();
+  await page.getByRole("button", { name: "End without writing" }).click({ timeout: 30_000 });
+});
