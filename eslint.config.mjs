@@ -8,7 +8,7 @@ const config = [
   {
     rules: {
       "no-console": "error",
-      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
   },
   { files: ["scripts/**", "bench/**", "demo/**", "simulator/main.ts"], rules: { "no-console": "off" } },

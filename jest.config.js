@@ -1,5 +1,5 @@
 /** Unit tests stand beside what they test; the browser's tests are Playwright's, in tests/. */
-export default {
+const config = {
   testEnvironment: "node",
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
@@ -15,3 +15,5 @@ export default {
   testTimeout: 60000,
   maxWorkers: 2,
 };
+
+export default config;

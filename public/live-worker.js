@@ -1,13 +1,11 @@
 // One event stream for all tabs of this browser: a browser opens only six connections to one place.
 const ports = new Set();
 let source;
-let connected = false;
 
 function open() {
   source = new EventSource("/api/events");
-  source.onmessage = (event) => { connected = true; tell({ data: event.data }); };
+  source.onmessage = (event) => { tell({ data: event.data }); };
   source.onerror = () => {
-    connected = false;
     tell({ lost: true });
     // The browser tries again by itself, except when the answer was no event stream (signed out).
     if (source.readyState === EventSource.CLOSED) { source = undefined; setTimeout(() => { if (ports.size > 0 && !source) open(); }, 3000); }

@@ -33,6 +33,18 @@ export function installPackages() {
   mustRun("npm", ["ci", "--no-fund", "--no-audit", "--loglevel=error"]);
 }
 
+/** Installs Debian's Chromium for the browser's tests where it is absent and apt-get is there. */
+export function installChromium() {
+  if (existsSync("/usr/bin/chromium")) return;
+  if (spawnSync("apt-get", ["--version"]).status !== 0) {
+    console.error("The browser tests need Chromium at /usr/bin/chromium. Install it, then try again.");
+    process.exit(1);
+  }
+  console.log("Installing Chromium ...");
+  mustRun("apt-get", ["update", "-qq"]);
+  mustRun("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+}
+
 /** Builds the application when its sources are newer than the last build. */
 export function buildWhenNeeded() {
   const stamp = join(root, ".next/built-from");

@@ -36,7 +36,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await atCabinet(page, "kl-02", "KL-02", "give-permission");
   await page.getByRole("link", { name: /Open receipt/ }).click({ timeout: 60_000 });
   await expect(page.getByRole("heading", { name: /Receipt \d+: Verified/ })).toBeVisible();
-  await expect(page.getByText("serial FR26-7001")).toBeVisible();
+  await expect(page.getByRole("definition").filter({ hasText: "serial FR26-7001" })).toBeVisible();
   expect(await standIn(page, "KL-02")).toMatchObject({ serial: "FR26-7001", volatile: false, trip: 0 });
 
   await page.goto("/journal");

@@ -1,6 +1,6 @@
 import type { Definition } from "@/core/definition";
 import { floatFromBits, type Parameter, type ParameterKind, type RawValue } from "@/core/value";
-import type { PlannedWrite } from "./plan";
+import type { PlannedWrite } from "./planned-write";
 
 /** The motor is known before it is controlled; the drive may answer elsewhere after the communication changed. */
 const KIND_ORDER: Partial<Record<ParameterKind, number>> = { motor: 0, tuning: 1, setting: 2, communication: 3 };

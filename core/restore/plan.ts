@@ -1,6 +1,7 @@
 import { parameterFor, type Definition } from "@/core/definition";
 import { checkRange, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
 import { orderWrites } from "./order";
+import type { PlannedWrite } from "./planned-write";
 
 /** What a person may decide about a restore. */
 export interface PlanChoices {
@@ -14,14 +15,6 @@ export interface PlanChoices {
 }
 
 export const USUAL_CHOICES: PlanChoices = { tuning: true, communication: true, ratingDependent: true, leaveOut: [] };
-
-export interface PlannedWrite {
-  code: string;
-  from: RawValue | undefined;
-  to: RawValue;
-  /** Something to know before it is written: outside the range of this rating, say. */
-  caution?: string;
-}
 
 export const LEFT_OUT = {
   "read-only": "read-only on the drive",

@@ -1,6 +1,6 @@
 import type { WriteOutcome } from "@/core/drive";
 import type { RawValue } from "@/core/value";
-import type { PlannedWrite } from "./plan";
+import type { PlannedWrite } from "./planned-write";
 
 /**
  * What is known of one write.

@@ -94,15 +94,15 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
       </div>
       <div className="flex flex-1 min-h-0 relative">
         <div ref={scroller} tabIndex={0} role="grid" aria-label="Parameters" aria-rowcount={items.length} onKeyDown={onKeyDown} className="flex-1 min-w-0 overflow-auto outline-offset-[-2px] print-flow">
-          <div className="grid sticky top-0 z-20 h-7 bg-leaf text-[12px] text-soft border-b border-hairline" style={{ gridTemplateColumns: columns, minWidth }}>
-            <span className="margin-rule" />
-            <span className="pl-3 py-1">Code</span>
-            <span className="py-1">Parameter</span>
-            {data.columns.map((column, i) => <span key={i} className="py-1 pl-2 truncate" title={column.title}>{column.title}</span>)}
-            {shows && <span className="py-1 pl-2">{withVerdict ? "Verdict" : "Difference"}</span>}
+          <div role="row" className="grid sticky top-0 z-20 h-7 bg-leaf text-[12px] text-soft border-b border-hairline" style={{ gridTemplateColumns: columns, minWidth }}>
+            <span role="columnheader" aria-label="Marks" className="margin-rule" />
+            <span role="columnheader" className="pl-3 py-1">Code</span>
+            <span role="columnheader" className="py-1">Parameter</span>
+            {data.columns.map((column, i) => <span key={i} role="columnheader" className="py-1 pl-2 truncate" title={column.title}>{column.title}</span>)}
+            {shows && <span role="columnheader" className="py-1 pl-2">{withVerdict ? "Verdict" : "Difference"}</span>}
           </div>
-          {items.length === 0 && <Empty title="No row fits.">Take something away from the search, or show all rows.</Empty>}
-          <div style={{ height: virtual.getTotalSize(), minWidth }} className="relative text-[14px]">
+          {items.length === 0 && <div role="row"><div role="gridcell"><Empty title="No row fits.">Take something away from the search, or show all rows.</Empty></div></div>}
+          <div role="rowgroup" style={{ height: virtual.getTotalSize(), minWidth }} className="relative text-[14px]">
             {current && (
               <div className="sticky top-7 z-10"><GroupHead group={current} /></div>
             )}
@@ -117,15 +117,15 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
                 <div key={row.code} role="row" aria-selected={selected === row.code} onClick={() => setSelected(row.code)} data-code={row.code}
                   className={classes("absolute inset-x-0 grid items-center border-b border-hairline cursor-default", selected === row.code && "bg-paper outline outline-1 -outline-offset-1 outline-copper")}
                   style={{ top: each.start, height: ROW, gridTemplateColumns: columns }}>
-                  <span className="margin-rule h-full flex items-center justify-end gap-0.5 pr-1.5">
+                  <span role="gridcell" className="margin-rule h-full flex items-center justify-end gap-0.5 pr-1.5">
                     {row.differs && compares && <Mark name="differs" />}
                     {row.notDefault && <Mark name="not-default" />}
                     {row.readOnly && !row.notDefault && !row.moving && <Mark name="read-only" />}
                   </span>
-                  <span className="font-mono pl-3">{row.code}</span>
-                  <span className={classes("truncate pr-2", row.moving && "text-soft")} title={row.help || row.name}>{row.name}</span>
+                  <span role="gridcell" className="font-mono pl-3">{row.code}</span>
+                  <span role="gridcell" className={classes("truncate pr-2", row.moving && "text-soft")} title={row.help || row.name}>{row.name}</span>
                   {row.cells.map((cell, i) => <Value key={i} cell={cell} source={data.columns[i]!.source} dim={dim && data.columns[i]!.source === "live"} hollow={hollow} narrow={narrow} />)}
-                  {shows && <span className="pl-2 text-[13px] truncate text-soft" title={row.by}>{row.moving ? (compares ? "moves by itself" : "") : (row.verdict ?? row.by ?? (row.differs ? "differs" : ""))}</span>}
+                  {shows && <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.by}>{row.moving ? (compares ? "moves by itself" : "") : (row.verdict ?? row.by ?? (row.differs ? "differs" : ""))}</span>}
                 </div>
               );
             })}
@@ -148,9 +148,9 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
 function GroupHead({ group }: { group: SheetGroup }) {
   const marked = group.rows.filter((each) => each.notDefault).length;
   return (
-    <div className="grid grid-cols-[2.5rem_1fr] h-[38px] bg-leaf border-b border-hairline">
-      <span className="margin-rule" />
-      <h3 className="self-end pb-1 pl-3 font-semibold text-[15px] truncate">
+    <div role="row" className="grid grid-cols-[2.5rem_1fr] h-[38px] bg-leaf border-b border-hairline">
+      <span role="gridcell" className="margin-rule" />
+      <h3 role="rowheader" className="self-end pb-1 pl-3 font-semibold text-[15px] truncate">
         <span className="font-mono text-copper-deep mr-2">{group.id}</span>{group.trail && <span className="text-soft font-normal">{group.trail} · </span>}{group.title}
         {marked > 0 && <span className="ml-3 text-[12px] font-normal text-soft">{marked} not default</span>}
       </h3>

@@ -8,11 +8,11 @@ import type { Cell } from "./rows";
  * The dot of a lit value is hollow while the drive holds something that is not permanent.
  */
 export function Value({ cell, source, dim, hollow, narrow }: { cell: Cell; source: Source; dim?: boolean; hollow?: boolean; narrow?: boolean }) {
-  if (cell.missing) return <span className="flex flex-1 min-w-0 justify-center text-soft" title="no value">–</span>;
+  if (cell.missing) return <span role="gridcell" className="flex flex-1 min-w-0 justify-center text-soft" title="no value">–</span>;
   const [whole, fraction] = split(cell.text);
   const choice = cell.meaning !== "";
   return (
-    <span className={classes(
+    <span role="gridcell" className={classes(
       "relative flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
       source === "draft" && "text-graphite",
       source === "live" && "bg-teal-ground text-ink",

@@ -1,0 +1,34 @@
+/** Makes the benchmark's data folder: `tsx bench/plant.ts FOLDER`. One position with 50 records, one with 3,000 parameters. */
+import { rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { loadDefinition } from "@/core/definition";
+import { buildSet, factorySet, valuesByCode } from "@/core/set";
+import { readFamilies } from "@/families/read";
+import { createApplication } from "@/server/application";
+import { openEmbedded, tables } from "@/server/database";
+import { keepReading } from "@/server/ledger";
+import { addPerson } from "@/server/people";
+import { loadSecret } from "@/server/secret";
+import { widened } from "./compare";
+
+const folder = process.argv[2];
+if (!folder) process.exit(2);
+rmSync(folder, { recursive: true, force: true });
+const families = readFamilies();
+const rill = families.find((each) => each.id === "fennimore-rill-3")!;
+const file = { ...widened(rill, 3000).file, id: "bench-3000", family: "Bench" };
+const wide = loadDefinition(JSON.stringify(file), "bench-3000.json");
+const app = await createApplication({ database: await openEmbedded(folder), definitions: [...families, wide], secret: loadSecret(folder) });
+const person = { id: await addPerson(app.auth, { name: "Bench", email: "bench@example.test", password: "for the benchmark" }), name: "Bench", sessionId: "bench" };
+await app.db.insert(tables.area).values({ name: "Kiln", sort: 1 });
+for (const [tag, definition, records] of [["BENCH-50", rill, 50], ["BENCH-3000", wide, 1]] as const) {
+  const [position] = await app.db.insert(tables.position).values({ tag, title: tag, areaId: 1, definitionId: definition.id }).returning();
+  const identity = { vendor: "Fennimore", family: definition.file.family, definitionId: definition.id, rating: "R-015", ratingName: "1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: tag };
+  for (let i = 0; i < records; i++) {
+    const values = valuesByCode(factorySet(definition, "R-015"));
+    values.set(definition.parameters[20]!.code, i);
+    await keepReading(app.db, definition, person, { positionId: position!.id, set: buildSet(definition, values), identity, state: { running: false, tripped: false, trip: undefined, warnings: [], volatile: false, permission: false }, linkName: "bench", unit: 1, origin: "read", takenAt: new Date() });
+  }
+}
+await app.close();
+writeFileSync(join(folder, "bench-3000.json"), JSON.stringify(file));
