@@ -17,12 +17,13 @@ export async function measurePages(base: string): Promise<Figure[]> {
   await browser.close();
   return [
     { what: "Opening a position with 50 records, server and transfer", value: serverMs, unit: "ms" },
-    { what: "Sheet of 3,000 rows: filter keystroke to paint, 95th of 100", value: keystroke, unit: "ms", limit: "aim 50 ms" },
+    { what: "Sheet of 3,000 rows: filter keystroke to paint, median of 100", value: keystroke.median, unit: "ms", limit: "aim 50 ms" },
+    { what: "Sheet of 3,000 rows: filter keystroke to paint, 95th of 100", value: keystroke.slow, unit: "ms", limit: "aim 50 ms" },
   ];
 }
 
 /** Types into the sheet's search and measures from each key to the frame in which the rows have changed. */
-async function keystrokeToPaint(page: Page): Promise<number> {
+async function keystrokeToPaint(page: Page): Promise<{ median: number; slow: number }> {
   await page.getByLabel("Find in this sheet").click();
   await page.evaluate(() => {
     const measured: number[] = [];
@@ -39,11 +40,13 @@ async function keystrokeToPaint(page: Page): Promise<number> {
     });
   });
   for (let i = 0; i < 50; i++) {
-    await page.keyboard.press(String(i % 10));
+    // Every value shows 5.00, so these digits are the ones that leave some rows and take others away.
+    await page.keyboard.press("1234678"[i % 7]!);
     await page.waitForFunction((n) => (window as unknown as { measured: number[] }).measured.length >= n, 2 * i + 1);
     await page.keyboard.press("Backspace");
     await page.waitForFunction((n) => (window as unknown as { measured: number[] }).measured.length >= n, 2 * i + 2);
   }
   const measured = await page.evaluate(() => (window as unknown as { measured: number[] }).measured);
-  return measured.sort((a, b) => a - b)[Math.floor(measured.length * 0.95)]!;
+  measured.sort((a, b) => a - b);
+  return { median: measured[Math.floor(measured.length / 2)]!, slow: measured[Math.floor(measured.length * 0.95)]! };
 }

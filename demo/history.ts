@@ -57,7 +57,7 @@ export async function makeHistory(
     if (kept.unchanged) continue;
     const note = reset ? "Taken right after the factory reset, by mistake." : last && position.story === "partial" ? "Line was needed again, reading stopped half-way." : change?.note;
     if (note) await addNote(db, person, kept.record.id, note, takenAt);
-    const usual = last ? position.story === undefined && index % 5 !== 1 : number === 4 || number === 7;
+    const usual = last ? (position.story === undefined || position.story === "swapped") && index % 5 !== 1 : number === 4 || number === 7;
     const raises = number === 1 || usual;
     if (!raises) continue;
     standingId = kept.record.id;

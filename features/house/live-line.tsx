@@ -27,8 +27,9 @@ function isAt(view: ConnectionView, job: JobView): boolean {
 }
 
 function Connected({ view, job }: { view: ConnectionView; job: JobView | undefined }) {
-  const { state } = view;
   const away = view.phase !== "connected";
+  // What a lost drive did last says nothing of what it does now.
+  const state = away ? undefined : view.state;
   const name = view.position?.tag ?? view.identity?.serial ?? `${view.host}:${view.port}`;
   return (
     <div className={classes("flex items-center gap-2.5 whitespace-nowrap rounded-page pl-2.5 pr-1 min-h-8", away ? "bg-ochre-ground" : "bg-teal-ground")}>

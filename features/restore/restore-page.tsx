@@ -119,7 +119,7 @@ export function RestorePage({ first, parameters, groups, howTo }: Props) {
             {phase === "done" && connected && <Button onClick={() => void putBack()}>Put back what was there before</Button>}</div>}
         </Step>
       </div>
-      {underWay && <div className="mt-3 flex gap-2"><Button rank="plain" onClick={() => void send("stop")}>{rank(phase) >= rank("writing") || phase === "permission" || phase === "motor" ? "Stop" : "Stop reading"}</Button><span className="self-center text-soft text-[14px]">It stops between two exchanges with the drive; the page then says how things stand.</span></div>}
+      {underWay && <div className="mt-3 flex gap-2"><Button rank="plain" onClick={() => void send("stop")}>Stop</Button><span className="self-center text-soft text-[14px]">It stops between two exchanges with the drive; the page then says how things stand.</span></div>}
     </div>
   );
 }

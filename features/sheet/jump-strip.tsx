@@ -1,7 +1,8 @@
+import { memo } from "react";
 import type { SheetGroup } from "./rows";
 
 /** A thin strip along the sheet's edge: one tick for each group, as long as it has rows, marked where something is not default or differs. */
-export function JumpStrip({ groups, current, onJump }: { groups: SheetGroup[]; current: string | undefined; onJump: (id: string) => void }) {
+export const JumpStrip = memo(function JumpStrip({ groups, current, onJump }: { groups: SheetGroup[]; current: string | undefined; onJump: (id: string) => void }) {
   return (
     <nav aria-label="Groups" className="w-14 shrink-0 flex flex-col gap-px py-1 border-l border-hairline no-print">
       {groups.map((group) => {
@@ -22,4 +23,4 @@ export function JumpStrip({ groups, current, onJump }: { groups: SheetGroup[]; c
       })}
     </nav>
   );
-}
+});

@@ -1,6 +1,6 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { memo, useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { classes } from "@/ui/classes";
 import { useKey } from "@/ui/keys";
 import { Mark } from "@/ui/marks";
@@ -29,22 +29,22 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
   const [text, setText] = useState("");
   const [show, setShow] = useState(start);
   const [selected, setSelected] = useState<string>();
-  const deferred = useDeferredValue(text);
   const scroller = useRef<HTMLDivElement>(null);
   const finder = useRef<HTMLInputElement>(null);
   const groups = useMemo(
-    () => filterSheet(data.groups, { text: deferred, onlyNotDefault: show === "not-default", onlyDifferences: show === "differences" }),
-    [data.groups, deferred, show],
+    () => filterSheet(data.groups, { text, onlyNotDefault: show === "not-default", onlyDifferences: show === "differences" }),
+    [data.groups, text, show],
   );
   const items = useMemo(() => groups.flatMap((group): Item[] => [{ kind: "group", group }, ...group.rows.map((row): Item => ({ kind: "row", row, group }))]), [groups]);
   const heads = useMemo(() => items.flatMap((item, i) => (item.kind === "group" ? [i] : [])), [items]);
+  // Sizes are kept by key, so that a new filter needs no second measuring.
+  const keyOf = useCallback((i: number) => { const item = items[i]!; return item.kind === "group" ? `group ${item.group.id}` : item.row.code; }, [items]);
   // The list is drawn by measuring its scroller; React's compiler leaves such a component alone, which is right.
   // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
-    count: items.length, getScrollElement: () => scroller.current, overscan: 12,
-    estimateSize: (i) => (items[i]?.kind === "group" ? HEAD : ROW), scrollPaddingStart: HEAD,
+    count: items.length, getScrollElement: () => scroller.current, overscan: 8,
+    estimateSize: (i) => (items[i]?.kind === "group" ? HEAD : ROW), scrollPaddingStart: HEAD, getItemKey: keyOf,
   });
-  useEffect(() => { virtual.measure(); }, [items, virtual]);
   useKey("f", () => finder.current?.focus());
 
   const drawn = virtual.getVirtualItems();
@@ -72,6 +72,10 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
     if (by !== undefined) { event.preventDefault(); move(by); }
     if (event.key === "Escape") setSelected(undefined);
   };
+  const jump = useCallback((id: string) => {
+    const at = items.findIndex((each) => each.kind === "group" && each.group.id === id);
+    virtual.scrollToOffset(virtual.measurementsCache[at]?.start ?? 0);
+  }, [items, virtual]);
   const picked = selected ? items.find((each): each is Extract<Item, { kind: "row" }> => each.kind === "row" && each.row.code === selected)?.row : undefined;
   const narrow = data.columns.length > 3;
   const minWidth = narrow ? `${17 + 9.5 * data.columns.length}rem` : undefined;
@@ -117,24 +121,13 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
                 <div key={row.code} role="row" aria-selected={selected === row.code} onClick={() => setSelected(row.code)} data-code={row.code}
                   className={classes("absolute inset-x-0 grid items-center border-b border-hairline cursor-default", selected === row.code && "bg-paper outline outline-1 -outline-offset-1 outline-copper")}
                   style={{ top: each.start, height: ROW, gridTemplateColumns: columns }}>
-                  <span role="gridcell" className="margin-rule h-full flex items-center justify-end gap-0.5 pr-1.5">
-                    {row.differs && compares && <Mark name="differs" />}
-                    {row.notDefault && <Mark name="not-default" />}
-                    {row.readOnly && !row.notDefault && !row.moving && <Mark name="read-only" />}
-                  </span>
-                  <span role="gridcell" className="font-mono pl-3">{row.code}</span>
-                  <span role="gridcell" className={classes("truncate pr-2", row.moving && "text-soft")} title={row.help || row.name}>{row.name}</span>
-                  {row.cells.map((cell, i) => <Value key={i} cell={cell} source={data.columns[i]!.source} dim={dim && data.columns[i]!.source === "live"} hollow={hollow} narrow={narrow} />)}
-                  {shows && <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.by}>{row.moving ? (compares ? "moves by itself" : "") : (row.verdict ?? row.by ?? (row.differs ? "differs" : ""))}</span>}
+                  <RowCells row={row} data={data} shows={shows} narrow={narrow} dim={dim} hollow={hollow} />
                 </div>
               );
             })}
           </div>
         </div>
-        <JumpStrip groups={groups} current={current?.id} onJump={(id) => {
-          const at = items.findIndex((each) => each.kind === "group" && each.group.id === id);
-          virtual.scrollToOffset(virtual.measurementsCache[at]?.start ?? 0);
-        }} />
+        <JumpStrip groups={groups} current={current?.id} onJump={jump} />
       </div>
       {picked && (
         <p aria-live="polite" className="border-t border-hairline px-4 py-2 text-[14px] no-print">
@@ -157,3 +150,20 @@ function GroupHead({ group }: { group: SheetGroup }) {
     </div>
   );
 }
+
+/** The cells of one row; drawn again only when the row itself is another. */
+const RowCells = memo(function RowCells({ row, data, shows, narrow, dim, hollow }: { row: SheetRow; data: SheetData; shows: boolean; narrow: boolean; dim?: boolean; hollow?: boolean }) {
+  return (
+    <>
+      <span role="gridcell" className="margin-rule h-full flex items-center justify-end gap-0.5 pr-1.5">
+        {row.differs && data.compares && <Mark name="differs" />}
+        {row.notDefault && <Mark name="not-default" />}
+        {row.readOnly && !row.notDefault && !row.moving && <Mark name="read-only" />}
+      </span>
+      <span role="gridcell" className="font-mono pl-3">{row.code}</span>
+      <span role="gridcell" className={classes("truncate pr-2", row.moving && "text-soft")} title={row.help || row.name}>{row.name}</span>
+      {row.cells.map((cell, i) => <Value key={i} cell={cell} source={data.columns[i]!.source} dim={dim && data.columns[i]!.source === "live"} hollow={hollow} narrow={narrow} />)}
+      {shows && <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.by}>{row.moving ? (data.compares ? "moves by itself" : "") : (row.verdict ?? row.by ?? (row.differs ? "differs" : ""))}</span>}
+    </>
+  );
+});

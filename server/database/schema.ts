@@ -168,9 +168,9 @@ export const readingPiece = pgTable("reading_piece", {
   refused: jsonb("refused").$type<string[]>().notNull(),
 }, (table) => [primaryKey({ columns: [table.jobId, table.stage, table.group] })]);
 
-/** Account of an operation that changed a drive. Only added to. */
+/** Account of an operation that changed a drive. Only added to. Its number is given without gaps, so that none can be missing unnoticed. */
 export const receipt = pgTable("receipt", {
-  id: identity(),
+  id: integer("id").primaryKey(),
   jobId: integer("job_id").notNull().unique().references(() => job.id),
   positionId: integer("position_id").notNull().references(() => position.id),
   at: moment("at").notNull(),

@@ -1,4 +1,4 @@
-import { desc, eq } from "drizzle-orm";
+import { desc, eq, max, sql } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { ReceiptContent } from "@/core/live";
 import type { ParameterResult, Verification } from "@/core/restore";
@@ -23,10 +23,11 @@ export async function writeReceipt(db: Database, definition: Definition, job: Re
       leftOut: memory.plan?.leftOut ?? [], equal: memory.plan?.equal ?? 0, beforeRecord: memory.beforeRecord, afterRecord: memory.afterRecord,
       definitionId: definition.id, definitionVersion: definition.version, interruptions: memory.interruptions,
     };
-    const inserted = await tx.insert(tables.receipt)
-      .values({ jobId: job.id, positionId: job.positionId, at: new Date(), by: job.by, byName: job.byName, content: content as unknown as Record<string, unknown> })
-      .returning({ id: tables.receipt.id });
-    const id = inserted[0]!.id;
+    // A sequence would leave gaps behind when the program dies; two receipts at once wait for each other instead.
+    await tx.execute(sql`lock table ${tables.receipt} in exclusive mode`);
+    const [last] = await tx.select({ id: max(tables.receipt.id) }).from(tables.receipt);
+    const id = (last?.id ?? 0) + 1;
+    await tx.insert(tables.receipt).values({ id, jobId: job.id, positionId: job.positionId, at: new Date(), by: job.by, byName: job.byName, content: content as unknown as Record<string, unknown> });
     const word = { verified: "verified", "not-verified": "not verified", "given-up": "ended before it was done" }[outcome];
     await writeJournal(tx, { byName: job.byName, kind: "restore", positionId: job.positionId, text: `Restored record ${memory.recordNumber} of ${job.tag} onto drive ${memory.identity.serial}: ${word}.`, href: `/receipts/${id}` });
     await tx.update(tables.job).set({ open: false, phase: outcome === "given-up" ? "ended" : "done", endedAt: new Date(), detail: { ...memory, receiptId: id } as unknown as Record<string, unknown> }).where(eq(tables.job.id, job.id));

@@ -110,7 +110,7 @@ CREATE TABLE "reading_piece" (
 );
 --> statement-breakpoint
 CREATE TABLE "receipt" (
-	"id" integer PRIMARY KEY GENERATED ALWAYS AS IDENTITY (sequence name "receipt_id_seq" INCREMENT BY 1 MINVALUE 1 MAXVALUE 2147483647 START WITH 1 CACHE 1),
+	"id" integer PRIMARY KEY NOT NULL,
 	"job_id" integer NOT NULL,
 	"position_id" integer NOT NULL,
 	"at" timestamp with time zone NOT NULL,
