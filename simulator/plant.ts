@@ -1,4 +1,5 @@
 import type { Definition } from "@/core/definition";
+import type { StandInView } from "@/core/live";
 import { StandInDrive, type DriveMake } from "./drive";
 import { StandInLine, type LineSettings } from "./line";
 
@@ -22,27 +23,6 @@ export interface CabinetAct {
   /** For `change`: a value set at the keypad. */
   code?: string;
   raw?: number | string;
-}
-
-/** What the cabinet page shows of a drive. */
-export interface CabinetView {
-  line: string;
-  lineTitle: string;
-  port: number;
-  plugged: boolean;
-  tag: string;
-  family: string;
-  definitionId: string;
-  rating: string;
-  ratings: Array<{ id: string; name: string }>;
-  firmware: string;
-  serial: string;
-  address: number;
-  powered: boolean;
-  turning: boolean;
-  trip: number;
-  permission: boolean;
-  volatile: boolean;
 }
 
 /** The lines and drives of a stand-in plant, and what can be done at them. */
@@ -72,8 +52,8 @@ export class StandInPlant {
     for (const line of this.lines.values()) for (const drive of line.drives) drive.tick(seconds, ripple());
   }
 
-  view(): CabinetView[] {
-    return [...this.lines.values()].flatMap((line) => line.drives.map((drive): CabinetView => ({
+  view(): StandInView[] {
+    return [...this.lines.values()].flatMap((line) => line.drives.map((drive): StandInView => ({
       line: line.settings.id, lineTitle: line.settings.title, port: line.settings.port, plugged: line.plugged,
       tag: this.tags.get(drive) ?? "", family: drive.definition.title, definitionId: drive.definition.id,
       rating: drive.make.rating, ratings: drive.definition.file.ratings.map(({ id, name }) => ({ id, name })),

@@ -113,3 +113,12 @@ export interface ReceiptContent {
   definitionVersion: string;
   interruptions: string[];
 }
+
+/** What the pages are told as it happens. Each message stands alone; a page that missed some asks for a snapshot. */
+export type LiveEvent =
+  | { type: "snapshot"; connections: ConnectionView[]; jobs: JobView[] }
+  | { type: "connection"; view: ConnectionView }
+  | { type: "connection-gone"; id: string }
+  | { type: "job"; view: JobView }
+  | { type: "step"; change: StepChange }
+  | { type: "ledger"; tag: string };

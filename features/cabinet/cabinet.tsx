@@ -1,24 +1,24 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { Trouble } from "@/core/drive";
+import type { StandInView } from "@/core/live";
 import { act, ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
-import type { StandIn } from "./stand-in";
 import { Swap } from "./swap";
 
 const LOOK_MS = 1500;
 
 /** What a person would do with their own hands at the cabinet, done here to stand-in drives. In the demo only, and marked so. */
-export function Cabinet({ first, trouble }: { first: StandIn[]; trouble: Trouble | undefined }) {
+export function Cabinet({ first, trouble }: { first: StandInView[]; trouble: Trouble | undefined }) {
   const [drives, setDrives] = useState(first);
-  const [swapping, setSwapping] = useState<StandIn>();
+  const [swapping, setSwapping] = useState<StandInView>();
   useEffect(() => {
-    const timer = setInterval(() => void ask<StandIn[]>("GET", "/api/cabinet").then((answer) => { if (answer.ok) setDrives(answer.value); }), LOOK_MS);
+    const timer = setInterval(() => void ask<StandInView[]>("GET", "/api/cabinet").then((answer) => { if (answer.ok) setDrives(answer.value); }), LOOK_MS);
     return () => clearInterval(timer);
   }, []);
-  const at = (drive: StandIn) => async (name: string, more: object = {}): Promise<void> => {
-    const next = await act<StandIn[]>("POST", "/api/cabinet", { line: drive.line, tag: drive.tag, act: name, ...more });
+  const at = (drive: StandInView) => async (name: string, more: object = {}): Promise<void> => {
+    const next = await act<StandInView[]>("POST", "/api/cabinet", { line: drive.line, tag: drive.tag, act: name, ...more });
     if (next) setDrives(next);
   };
   return (
@@ -63,7 +63,7 @@ function Act({ on, off, children }: { on: () => Promise<void>; off?: boolean; ch
   return <Button disabled={off} onClick={() => void on()} className="!min-h-8 !px-2 !text-[13px]">{children}</Button>;
 }
 
-function words(drive: StandIn): string {
+function words(drive: StandInView): string {
   return [
     drive.powered ? "on" : "off", !drive.plugged && "cable pulled", drive.turning && "turns", drive.trip > 0 && `trip ${drive.trip}`,
     drive.permission && "EDIT lit", drive.volatile && "volatile values",

@@ -1,12 +1,12 @@
 "use client";
 import { useState, type FormEvent } from "react";
+import type { StandInView } from "@/core/live";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
-import type { StandIn } from "./stand-in";
 
 /** Which drive is put in: straight from the factory, with a rating, a firmware and a serial number. */
-export function Swap({ drive, onSwap, onClose }: { drive: StandIn; onSwap: (make: { rating: string; firmware: string; serial: string }) => void; onClose: () => void }) {
+export function Swap({ drive, onSwap, onClose }: { drive: StandInView; onSwap: (make: { rating: string; firmware: string; serial: string }) => void; onClose: () => void }) {
   const [rating, setRating] = useState(drive.rating);
   const [firmware, setFirmware] = useState(drive.firmware);
   const [serial, setSerial] = useState(() => `FR26-${String(3000 + Math.floor(Math.random() * 6999))}`);

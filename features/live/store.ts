@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
-import type { ConnectionView, JobView, StepChange } from "@/core/live";
+import type { ConnectionView, JobView, LiveEvent } from "@/core/live";
 import type { WriteStep } from "@/core/restore";
 
 /** What the pages know of connected drives and running work, as the server last said it. */
@@ -14,14 +14,6 @@ export interface LiveState {
   online: boolean;
 }
 
-type Message =
-  | { type: "snapshot"; connections: ConnectionView[]; jobs: JobView[] }
-  | { type: "connection"; view: ConnectionView }
-  | { type: "connection-gone"; id: string }
-  | { type: "job"; view: JobView }
-  | { type: "step"; change: StepChange }
-  | { type: "ledger"; tag: string };
-
 const nothing: LiveState = { connections: new Map(), jobs: new Map(), steps: new Map(), ledgers: new Map(), online: true };
 let state = nothing;
 const listeners = new Set<() => void>();
@@ -32,7 +24,7 @@ function change(next: Partial<LiveState>): void {
 }
 
 /** Takes in one message of the server. */
-function take(message: Message): void {
+function take(message: LiveEvent): void {
   switch (message.type) {
     case "snapshot":
       return change({ connections: new Map(message.connections.map((each) => [each.id, each])), jobs: new Map(message.jobs.map((each) => [each.id, each])), steps: new Map(), online: true });
@@ -63,14 +55,14 @@ function open(): () => void {
     const worker = new SharedWorker("/live-worker.js", { name: "calm-ledger-live" });
     worker.port.onmessage = ({ data }: MessageEvent<{ data?: string; lost?: boolean }>) => {
       if (data.lost) change({ online: false });
-      if (data.data) take(JSON.parse(data.data) as Message);
+      if (data.data) take(JSON.parse(data.data) as LiveEvent);
     };
     const bye = (): void => worker.port.postMessage("bye");
     window.addEventListener("pagehide", bye);
     return () => { window.removeEventListener("pagehide", bye); bye(); worker.port.close(); };
   }
   const source = new EventSource("/api/events");
-  source.onmessage = (event: MessageEvent<string>) => take(JSON.parse(event.data) as Message);
+  source.onmessage = (event: MessageEvent<string>) => take(JSON.parse(event.data) as LiveEvent);
   source.onerror = () => change({ online: false });
   return () => source.close();
 }

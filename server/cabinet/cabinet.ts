@@ -1,24 +1,5 @@
 import { bad, good, type Result } from "@/core/drive";
-
-/** A stand-in drive as its control interface describes it. */
-export interface StandInView {
-  line: string;
-  lineTitle: string;
-  port: number;
-  plugged: boolean;
-  tag: string;
-  family: string;
-  rating: string;
-  ratings: Array<{ id: string; name: string }>;
-  firmware: string;
-  serial: string;
-  address: number;
-  powered: boolean;
-  turning: boolean;
-  trip: number;
-  permission: boolean;
-  volatile: boolean;
-}
+import type { StandInView } from "@/core/live";
 
 /** Whether this is the demo, with stand-ins one can do things at. */
 export function hasCabinet(): boolean {

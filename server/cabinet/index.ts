@@ -1,2 +1,2 @@
 /** The stand-ins of the demo. */
-export { actAtCabinet, cabinetViews, hasCabinet, type StandInView } from "./cabinet";
+export { actAtCabinet, cabinetViews, hasCabinet } from "./cabinet";

@@ -1,2 +1,2 @@
 /** Events for open pages. */
-export { Events, type LiveEvent } from "./events";
+export { Events } from "./events";

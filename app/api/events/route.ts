@@ -1,6 +1,6 @@
 import { currentPerson } from "@/app/_lib/person";
+import type { LiveEvent } from "@/core/live";
 import { application } from "@/server/application";
-import type { LiveEvent } from "@/server/events";
 
 const HEARTBEAT_MS = 15_000;
 
