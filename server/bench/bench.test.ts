@@ -67,6 +67,12 @@ describe("who answers, and why not", () => {
   });
 });
 
+test("two people connecting at the same moment share one connection", async () => {
+  const both = await Promise.all([connect(plant.port), connect(plant.port)]);
+  expect(both.map((each) => each.ok && each.value.id)).toEqual([both[0]!.ok && both[0].value.id, both[0]!.ok && both[0].value.id]);
+  expect(plant.app.bench.list()).toHaveLength(1);
+});
+
 describe("reading", () => {
   test("keeps everything the drive has, in one action without a second read", async () => {
     const id = await connectAndRead(plant);

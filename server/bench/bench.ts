@@ -35,16 +35,26 @@ export interface ConnectRequest {
 export class Bench {
   private readonly links = new Map<string, { link: Link; users: number }>();
   private readonly connections = new Map<string, Connection>();
+  private readonly connecting = new Map<string, Promise<Result<ConnectionView>>>();
   private readonly stopReading = new Map<string, AbortController>();
 
   constructor(private readonly parts: BenchParts) {}
 
   /** Connects, finds out who answers, and begins to read. Refused until the warning before live work was acknowledged. */
-  async connect(person: Person, { host, port, unit }: ConnectRequest): Promise<Result<ConnectionView>> {
-    const { db, clock, timing, shelf } = this.parts;
+  async connect(person: Person, request: ConnectRequest): Promise<Result<ConnectionView>> {
+    const { db } = this.parts;
     if (!(await hasAcknowledged(db, person))) {
       return bad({ kind: "stopped", text: "The warning before live work has not been acknowledged.", remedy: "Read and acknowledge it on the bench first." });
     }
+    // Two people at the same moment share one connection.
+    const key = `${request.host}:${request.port}:${request.unit}`;
+    const under = this.connecting.get(key) ?? this.open(person, request).finally(() => this.connecting.delete(key));
+    this.connecting.set(key, under);
+    return under;
+  }
+
+  private async open(person: Person, { host, port, unit }: ConnectRequest): Promise<Result<ConnectionView>> {
+    const { db, clock, timing, shelf } = this.parts;
     const already = [...this.connections.values()].find((each) => each.address.host === host && each.address.port === port && each.address.unit === unit);
     if (already && already.phase !== "other-drive") return good(already.view());
     if (already) this.letGo(already.address.id);

@@ -3,6 +3,7 @@ import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { APIError, createAuthMiddleware } from "better-auth/api";
 import { tables, type Database } from "@/server/database";
+import { log } from "@/server/log";
 import { SignInThrottle } from "./throttle";
 
 /** Signing in by e-mail address and password. Nobody signs up alone: people are added by whoever runs the plant's ledger. */
@@ -22,6 +23,7 @@ export function createAuth(db: Database, secret: string, baseURL: string) {
     session: { expiresIn: 60 * 60 * 24 * 14 },
     advanced: { ipAddress: { disableIpTracking: true } },
     telemetry: { enabled: false },
+    logger: { log: (level, message) => log[level === "error" ? "error" : level === "warn" ? "warn" : "debug"](message) },
     hooks: {
       before: createAuthMiddleware(async (context) => {
         if (context.path !== "/sign-in/email") return;

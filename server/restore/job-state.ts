@@ -18,6 +18,8 @@ export interface RestoreMemory {
   restart?: "sent" | "done";
   beforeRecord?: number;
   beforeRecordId?: number;
+  /** When the drive was read, ms since 1970. */
+  beforeAt?: number;
   afterRecord?: number;
   receiptId?: number;
   note?: string;
@@ -66,6 +68,11 @@ export async function loadJob(db: Database, id: number): Promise<RestoreJob | un
 /** Writes phase and memory down. */
 export async function saveJob(db: Database, { id, open, phase, memory }: RestoreJob): Promise<void> {
   await db.update(job).set({ open, phase, detail: memory as unknown as Record<string, unknown>, ...(open ? {} : { endedAt: new Date() }) }).where(eq(job.id, id));
+}
+
+/** Forgets what was read before, so that it is read anew. */
+export async function forgetReading(db: Database, jobId: number): Promise<void> {
+  await db.delete(tables.readingPiece).where(eq(tables.readingPiece.jobId, jobId));
 }
 
 /** Puts the planned steps in place of any earlier ones. */

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
-import { planHash } from "@/server/restore";
-import { findReceipt } from "@/server/restore";
+import { sql } from "drizzle-orm";
+import { tables } from "@/server/database";
+import { findReceipt, planHash } from "@/server/restore";
 import { connectAndRead, FRESH, recordStanding, recordsOf, RECORDED, testPlant, type TestPlant } from "@/server/testing/plant";
 
 let plant: TestPlant;
@@ -111,6 +112,27 @@ describe("a restore onto a replacement", () => {
     expect(plant.drive.valueOf("R201")).toBe(777);
     expect(plant.drive.volatile).toBe(false);
     expect((await plant.app.restores.detail(id))!.phase).toBe("ended");
+  });
+
+  test("a plan left open too long is made anew from the drive before it is written", async () => {
+    const { id } = await beginOn();
+    const seen = (await plant.app.restores.detail(id))!;
+    plant.drive.setAtKeypad("L102", 900);
+    await plant.app.db.update(tables.job).set({ detail: sql`jsonb_set(detail, '{beforeAt}', '1')` });
+    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(seen.plan!));
+    expect(confirmed).toMatchObject({ ok: false, trouble: { text: expect.stringContaining("read again") as unknown } });
+    await plant.app.restores.settled(id);
+    const again = (await plant.app.restores.detail(id))!;
+    expect(again.phase).toBe("review");
+    expect(again.plan!.writes.map((each) => each.code)).toContain("L102");
+    expect(plant.drive.valueOf("L102")).toBe(900);
+  });
+
+  test("ended before anything was written leaves no receipt, and the drive free for the next", async () => {
+    const { id, connectionId } = await beginOn();
+    expect(await plant.app.restores.end(id, plant.person)).toMatchObject({ ok: true, value: { phase: "ended", open: false, receiptId: undefined } });
+    const records = await recordsOf(plant);
+    expect(await plant.app.restores.start(plant.person, { positionId: plant.positionId, recordId: records[0]!.id, connectionId })).toMatchObject({ ok: true });
   });
 
   test("a refused value is listed with the drive's reason and can be tried again", async () => {

@@ -6,9 +6,10 @@ import type { Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById } from "@/server/ledger";
+import { IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
 import { hasAcknowledged, type Person } from "@/server/people";
-import { loadJob, saveJob, saveStep, type RestoreJob } from "./job-state";
+import { forgetReading, loadJob, saveJob, saveStep, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";
 import { RestoreRunner, type RunnerParts } from "./runner";
 import { jobDetail, jobView, planHash } from "./view";
@@ -19,6 +20,9 @@ export interface StartRequest {
   connectionId: string;
   puttingBack?: boolean;
 }
+
+/** After this long a plan is made anew from the drive before it is written. */
+const LONGEST_REVIEW_MS = 15 * 60_000;
 
 const trouble = (text: string, remedy: string): Result<never> => bad({ kind: "stopped", text, remedy });
 
@@ -95,7 +99,14 @@ export class Restores {
     const opened = await this.openJob(id, ["review"], person);
     if (!opened.ok) return opened;
     const { job, runner } = opened.value;
-    const state = await runner.connection.look(0);
+    if (Date.now() - (job.memory.beforeAt ?? 0) > LONGEST_REVIEW_MS) {
+      await forgetReading(this.parts.db, id);
+      job.phase = "reading-before";
+      await saveJob(this.parts.db, job);
+      this.launch(runner);
+      return trouble("The plan was open for so long that the drive may have been changed meanwhile; it is read again.", "Look through the new plan, then write it.");
+    }
+    const state = await runner.connection.look(IMPORTANCE.restore);
     if (!state.ok) return state;
     await runner.review();
     if (planHash(job.memory.plan!) !== seen) return trouble("The plan is not the one you saw any more.", "Look through it again.");
@@ -134,14 +145,19 @@ export class Restores {
     return good(jobView(job, runner.connection.address.id));
   }
 
-  /** Ends a restore as it stands; the receipt says how it stood. */
+  /** Ends a restore as it stands. When something was written, the receipt says how it stood. */
   async end(id: number, person: Person): Promise<Result<JobView>> {
     await this.halted(id);
     const job = await loadJob(this.parts.db, id);
     if (!job?.open) return trouble("This restore has already ended.", "Its receipt is in the position's ledger.");
     job.memory.interruptions.push(`${new Date().toISOString()} Ended by ${person.name}.`);
-    const definition = this.bench.definition(job.memory.identity.definitionId);
-    job.memory.receiptId = await writeReceipt(this.parts.db, definition, job, undefined);
+    if (job.steps.some((each) => each.tries > 0)) {
+      job.memory.receiptId = await writeReceipt(this.parts.db, this.bench.definition(job.memory.identity.definitionId), job, undefined);
+    } else {
+      // Nothing was sent to the drive, so there is nothing to account for.
+      await saveJob(this.parts.db, { ...job, open: false, phase: "ended" });
+      await writeJournal(this.parts.db, { byName: person.name, kind: "restore", positionId: job.positionId, text: `Ended the restore of record ${job.memory.recordNumber} onto drive ${job.memory.identity.serial} before anything was written.`, href: `/restore/${id}` });
+    }
     job.open = false;
     job.phase = "ended";
     this.parts.events.publish({ type: "job", view: jobView(job) });

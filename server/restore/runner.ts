@@ -93,6 +93,7 @@ export class RestoreRunner {
     });
     job.memory.beforeRecord = kept.record.number;
     job.memory.beforeRecordId = kept.record.id;
+    job.memory.beforeAt = Date.now();
     this.parts.events.publish({ type: "ledger", tag: job.tag });
     await this.review(reading.value.values);
     if (job.memory.puttingBack && job.memory.checks.every((each) => each.verdict !== "stop")) {
