@@ -82,15 +82,12 @@ describe("reading", () => {
     expect(plant.line.exchanges - before).toBeLessThanOrEqual(1);
   });
   test("an address the drive has not got is found, reported as missing, and all others are read", async () => {
-    const without = { ...rill, byCode: rill.byCode };
-    plant.line.fault = undefined;
     const handle = plant.drive.handle.bind(plant.drive);
     const hole = rill.byCode.get("R105")!.address;
     plant.drive.handle = (question) => (question.kind === "read" && question.address <= hole && hole < question.address + question.count ? { kind: "exception", code: 2 } : handle(question));
     const id = await connectAndRead(plant);
     const kept = await plant.app.bench.record(plant.person, id, plant.positionId);
     expect(kept).toMatchObject({ ok: true, value: { record: { present: 222, missing: ["R105"] } } });
-    expect(without.parameters.length).toBe(223);
   });
   test("goes on where it was after the cable was pulled, with at most one group read again", async () => {
     let pulled = false;

@@ -49,6 +49,7 @@ export class Connection {
   private readonly waiters = new Set<() => void>();
   private readonly forgetLost: () => void;
   private wake = new AbortController();
+  private alsoAt: number | undefined;
 
   constructor(
     readonly address: ConnectionAddress,
@@ -130,10 +131,9 @@ export class Connection {
     }
   }
 
-  /** The drive answers at another address from now on: its own address was written, and it restarted. */
-  moveTo(unit: number): void {
-    this.address.unit = unit;
-    this.announce();
+  /** After a restart the drive may answer at the address that was written to it: it is looked for there too. */
+  expectAlsoAt(unit: number): void {
+    if (unit !== this.address.unit) this.alsoAt = unit;
   }
 
   end(): void {
@@ -200,8 +200,14 @@ export class Connection {
 
   /** After a loss: who answers now? Only the same drive is taken back. */
   private async comeBack(): Promise<void> {
-    const session = this.session(IMPORTANCE.restore);
-    const identity = await session.identify();
+    let session = this.session(IMPORTANCE.restore);
+    let identity = await session.identify();
+    if (!identity.ok && this.alsoAt !== undefined) {
+      // Whoever does not answer here may answer there; if nobody does, both are tried again.
+      [this.address.unit, this.alsoAt] = [this.alsoAt, this.address.unit];
+      session = this.session(IMPORTANCE.restore);
+      identity = await session.identify();
+    }
     if (!identity.ok) {
       if (identity.trouble.kind === "other-drive") this.refuseOther(identity.trouble);
       return;
@@ -216,6 +222,7 @@ export class Connection {
     }
     const state = await session.readState();
     if (!state.ok) return;
+    this.alsoAt = undefined;
     this.takeState(state.value);
     this.enter("connected");
   }

@@ -1,0 +1,47 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Column } from "@/core/compare";
+import { factorySet, valuesByCode } from "@/core/set";
+import type { RawValue } from "@/core/value";
+import { rill } from "@/families/testing";
+import { buildSheet, filterSheet, type SheetData } from "./rows";
+
+const factory = () => valuesByCode(factorySet(rill, "R-015"));
+const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({ id: source, title: source, source, values: new Map([...factory(), ...Object.entries(changed)]) });
+const row = (sheet: SheetData, code: string) => sheet.groups.flatMap((each) => each.rows).find((each) => each.code === code)!;
+
+describe("a sheet", () => {
+  test("beside a default: what is not default is marked, nothing differs, and the difference is counted from the default", () => {
+    const sheet = buildSheet(rill, "R-015", [column("record", { R201: 250 }), column("default")]);
+    expect(sheet.compares).toBe(false);
+    expect(row(sheet, "R201")).toMatchObject({ notDefault: true, differs: false, by: "-2.5 s" });
+    expect(row(sheet, "R204")).toMatchObject({ notDefault: false, differs: false, by: undefined });
+  });
+  test("drive beside record: differences and one verdict in words", () => {
+    const sheet = buildSheet(rill, "R-015", [column("live", { R204: 99 }), column("record", { R201: 250, R204: 180 })]);
+    expect(row(sheet, "R201")).toMatchObject({ differs: true, verdict: "back to default" });
+    expect(row(sheet, "R204")).toMatchObject({ differs: true, verdict: "changed on the drive" });
+    expect(row(sheet, "R205")).toMatchObject({ differs: false, verdict: "never set" });
+  });
+  test("among twins the odd one is ringed, and none when there is no majority", () => {
+    const twins = (values: number[]) => buildSheet(rill, "R-015", values.map((raw) => column("record", { R204: raw })));
+    expect(row(twins([180, 180, 120, 180]), "R204").cells.map((each) => each.odd ?? false)).toEqual([false, false, true, false]);
+    expect(row(twins([1, 1, 2, 2]), "R204").cells.some((each) => each.odd)).toBe(false);
+  });
+  test("what moves by itself neither differs nor counts as not default", () => {
+    const sheet = buildSheet(rill, "R-015", [column("live", { D101: 4000 }), column("record", { D101: 0 })]);
+    expect(row(sheet, "D101")).toMatchObject({ moving: true, differs: false, notDefault: false });
+  });
+});
+
+describe("finding", () => {
+  const sheet = buildSheet(rill, "R-015", [column("record", { R201: 250, B101: 1 }), column("default")]);
+  const find = (text: string, more = {}) => filterSheet(sheet.groups, { text, onlyNotDefault: false, onlyDifferences: false, ...more }).flatMap((each) => each.rows.map((one) => one.code));
+  test.each([["r204", "R204"], ["coast", "B101"], ["deceleration emergency", "R209"], ["2.50", "R201"], ["brake resistor", "B102"]])("%s finds %s", (text, code) => {
+    expect(find(text)).toContain(code);
+  });
+  test("all words must be there, and groups without rows go", () => {
+    expect(find("deceleration nonsense")).toEqual([]);
+    expect(find("", { onlyNotDefault: true })).toEqual(["R201", "B101"]);
+    expect(find("kiln of nowhere")).toEqual([]);
+  });
+});
