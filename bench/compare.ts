@@ -14,8 +14,8 @@ export function widened(base: Definition, count: number): Definition {
   }));
   file.rules = [];
   delete file.quantities;
-  delete file.modbus.linkTimeoutCode;
-  delete file.modbus.addressCode;
+  delete file.modbus!.linkTimeoutCode;
+  delete file.modbus!.addressCode;
   for (const rating of file.ratings) { delete rating.defaults; delete rating.limits; }
   return loadDefinition(JSON.stringify(file), "widened");
 }

@@ -1,8 +1,8 @@
-import { identifyDrive, ModbusDriveSession, type Asker } from "@/core/drive";
-import { planReads, questionMs, tcpFraming, worthwhileGap } from "@/core/protocol/modbus";
+import { identifyDrive } from "@/core/drive";
+import { planReads, questionMs, worthwhileGap } from "@/core/protocol/modbus";
 import { systemClock } from "@/core/protocol/system-clock";
 import type { Definition } from "@/core/definition";
-import { IMPORTANCE, Link, openTcp } from "@/server/link";
+import { IMPORTANCE, makeLink } from "@/server/link";
 import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import { medianMs, type Figure } from "./measure";
@@ -12,7 +12,7 @@ import { medianMs, type Figure } from "./measure";
  * characters, silent gaps and turn-around counted. Registers in gaps are not counted: they need not be read.
  */
 export function wireLimitMs(definition: Definition, baud: number): number {
-  const { modbus } = definition.file;
+  const modbus = definition.file.modbus!;
   const line = { baud, bitsPerCharacter: 11, turnaroundMs: modbus.turnaroundMs };
   const frames = planReads(definition.parameters, { registersPerRead: modbus.registersPerRead, readAcrossGaps: modbus.readAcrossGaps, worthwhileGap: worthwhileGap(line) });
   return frames.reduce((sum, frame) => sum + questionMs(line, { kind: "read", function: modbus.readFunction, address: frame.address, count: frame.spans.reduce((all, each) => all + each.registers, 0) }), 0);
@@ -25,11 +25,11 @@ export async function measureReading(definition: Definition): Promise<Figure[]> 
     const line = new StandInLine({ id: "bench", title: "bench", port: 0, baud, gateway: false });
     const port = await line.open();
     line.add(new StandInDrive(definition, { rating: definition.file.ratings[0]!.id, firmware: "3.4", serial: "BENCH" }));
-    const link = new Link((timeoutMs) => openTcp("127.0.0.1", port, timeoutMs), tcpFraming, systemClock);
-    const asker: Asker = link.asker(definition.file.modbus.defaults.address, IMPORTANCE.reading);
-    const known = await identifyDrive(asker, systemClock, [definition]);
+    const link = makeLink({ kind: "modbus-tcp", host: "127.0.0.1", port }, systemClock);
+    const unit = (): number => definition.file.modbus!.defaults.address;
+    const known = await identifyDrive((each) => link.session(each, unit, IMPORTANCE.reading), [definition]);
     if (!known.ok) throw new Error(known.trouble.text);
-    const session = new ModbusDriveSession(definition, asker, systemClock);
+    const session = link.session(definition, unit, IMPORTANCE.reading);
     let read = 0;
     const ms = await medianMs(baud > 0 ? 3 : 15, async () => {
       read = 0;

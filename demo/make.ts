@@ -4,11 +4,12 @@ import { join } from "node:path";
 import type { RawValue } from "@/core/value";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
+import { linkKey } from "@/core/link";
 import { openEmbedded, tables } from "@/server/database";
 import { addPerson, type Person } from "@/server/people";
 import { loadSecret } from "@/server/secret";
 import { makeHistory } from "./history";
-import { readScenario, type ScenarioPosition } from "./scenario";
+import { readScenario, settingsOf, type ScenarioPosition } from "./scenario";
 
 const folder = process.argv[2];
 if (!folder) {
@@ -27,7 +28,7 @@ for (const person of scenario.people) people.push({ id: await addPerson(app.auth
 
 const links = new Map<string, { id: number; name: string }>();
 for (const line of scenario.lines) {
-  const [row] = await app.db.insert(tables.link).values({ name: line.title, kind: "modbus-tcp", host: "127.0.0.1", port: line.port }).returning();
+  const [row] = await app.db.insert(tables.link).values({ name: line.title, key: linkKey(settingsOf(line)), settings: settingsOf(line) }).returning();
   links.set(line.id, { id: row!.id, name: line.title });
 }
 

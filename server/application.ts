@@ -36,6 +36,7 @@ export interface ApplicationParts {
 export async function createApplication({ database, definitions, secret, clock = systemClock, timing = USUAL_TIMING, pollMs = 400 }: ApplicationParts): Promise<Application> {
   const { db } = database;
   const shelf = new DefinitionShelf(definitions);
+  await shelf.loadImported(db);
   const events = new Events();
   const bench = new Bench({ db, shelf, events, clock, timing });
   const restores = new Restores({ db, events, clock, pollMs }, bench);

@@ -1,11 +1,14 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import Joi from "joi";
+import { DISTURBANCES } from "./spoken-line";
 import { ACTS, type CabinetAct, type StandInPlant } from "./plant";
 
 const actSchema = Joi.object<CabinetAct>({
   line: Joi.string().required(),
   tag: Joi.string().required(),
   act: Joi.string().valid(...ACTS).required(),
+  disturbance: Joi.string().valid(...DISTURBANCES),
+  axis: Joi.number().integer().min(1).max(16),
   trip: Joi.number().integer().min(1).max(999),
   make: Joi.object({ rating: Joi.string().required(), firmware: Joi.string().pattern(/^\d+\.\d+$/).required(), serial: Joi.string().min(1).max(12).required() }),
   code: Joi.string(),

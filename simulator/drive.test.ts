@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from "@jest/globals";
 import type { Answer, Question } from "@/core/protocol/modbus";
 import { rill } from "@/families/testing";
 import { StandInDrive } from "./drive";
+import { handleModbus } from "./modbus-face";
 
 let drive: StandInDrive;
 let now = 0;
@@ -11,8 +12,8 @@ beforeEach(() => {
 });
 const at = (code: string) => rill.byCode.get(code)!.address;
 const write = (code: string, ...values: number[]): Answer | undefined =>
-  drive.handle(values.length === 1 ? { kind: "write-one", address: at(code), value: values[0]! } : { kind: "write-many", address: at(code), values });
-const read = (address: number, count = 1): Answer | undefined => drive.handle({ kind: "read", function: 3, address, count } as Question);
+  handleModbus(drive, values.length === 1 ? { kind: "write-one", address: at(code), value: values[0]! } : { kind: "write-many", address: at(code), values });
+const read = (address: number, count = 1): Answer | undefined => handleModbus(drive, { kind: "read", function: 3, address, count } as Question);
 
 describe("a stand-in drive behaves like one", () => {
   test("a write without permission trips it and changes nothing", () => {
@@ -36,7 +37,7 @@ describe("a stand-in drive behaves like one", () => {
     expect(drive.valueOf("R201")).toBe(500);
     drive.givePermission();
     write("R201", 0, 250);
-    drive.handle({ kind: "write-one", address: 64, value: 23130 });
+    handleModbus(drive, { kind: "write-one", address: 64, value: 23130 });
     expect(drive.volatile).toBe(true);
     now += 200;
     expect(drive.volatile).toBe(false);
@@ -51,10 +52,10 @@ describe("a stand-in drive behaves like one", () => {
     ["a limit of this rating", () => write("M103", 900), 3],
     ["a read-only value", () => write("D101", 1), 2],
     ["half a 32-bit value", () => write("R201", 1), 2],
-    ["an address with nothing", () => drive.handle({ kind: "write-one", address: 9, value: 1 }), 2],
+    ["an address with nothing", () => handleModbus(drive, { kind: "write-one", address: 9, value: 1 }), 2],
     ["reading through the middle of a value", () => read(at("R201") + 1), 2],
     ["reading too much at once", () => read(at("G101"), 40), 3],
-    ["another function", () => drive.handle({ kind: "read", function: 4, address: 16, count: 1 }), 1],
+    ["another function", () => handleModbus(drive, { kind: "read", function: 4, address: 16, count: 1 }), 1],
   ])("refuses %s", (_name, act, code) => {
     drive.givePermission();
     expect(act()).toEqual({ kind: "exception", code });
@@ -82,10 +83,10 @@ describe("a stand-in drive behaves like one", () => {
   test("answers at a new address only after a restart, and is silent meanwhile", () => {
     drive.givePermission();
     write("N101", 11);
-    drive.handle({ kind: "write-one", address: 64, value: 23130 });
+    handleModbus(drive, { kind: "write-one", address: 64, value: 23130 });
     now += 200;
     expect(drive.address).toBe(1);
-    drive.handle({ kind: "write-one", address: 65, value: 21930 });
+    handleModbus(drive, { kind: "write-one", address: 65, value: 21930 });
     expect(read(16)).toBeUndefined();
     now += 1000;
     expect(drive.address).toBe(11);

@@ -1,65 +1,94 @@
-import type { Definition, Quantity, Sign } from "@/core/definition";
-import type { Answer, Question } from "@/core/protocol/modbus";
+import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
 import { brokenRules } from "@/core/restore";
-import { checkRange, encodeRegisters, floatToBits, type Parameter, type RawValue } from "@/core/value";
-import { Motor, type MotorReadings, type MotorSettings } from "./motor";
-import { Memory, RegisterMap } from "./registers";
+import { checkRange, type Parameter, type RawValue } from "@/core/value";
+import { Axis } from "./axis";
+import { Memory } from "./memory";
 
 export interface DriveMake {
   rating: string;
   firmware: string;
   serial: string;
+  /** Serial number of the power part; made from the serial when absent. */
+  powerPart?: string;
+  axes?: number;
+  options?: string[];
+  /** What is in each slot of a rack, by the definition's numbers. */
+  modules?: number[];
   /** Values other than the factory's, permanent from the start. */
   values?: Record<string, RawValue>;
   /** Values in the running memory that were never made permanent. */
   volatileValues?: Record<string, RawValue>;
+  /** It was switched over to answer as its predecessor: rating and values of what it imitates. */
+  imitates?: { rating: string; firmware: string; values?: Record<string, RawValue> };
 }
 
-type DriveAnswer = Exclude<Answer, { kind: "malformed" }>;
-const exception = (code: number): DriveAnswer => ({ kind: "exception", code });
+/** Why the drive does not do as asked; each protocol has its own words for it. */
+export type Refused = "no-such-address" | "read-only" | "too-high" | "too-low" | "value" | "length" | "state" | "locked" | "busy" | "too-much" | "function";
 
 /** Work the control part does after a command, in ms. */
 const PERMANENT_MS = 150;
 const RESTART_MS = 600;
+const PERMISSION_MS = 600_000;
+/** What the control part says when the power part is not fed. */
+const UNDERVOLTAGE = 3;
+const WRITE_WITHOUT_PERMISSION = 20;
 
 /**
- * A drive made of its definition: two memories, ranges, rules, permission, trips, a motor. It answers questions as the family would,
- * and lets a person do at it what one does at a cabinet.
+ * A drive made of its definition: its memories, ranges, rules, permission, trips, motors. It refuses and obeys as the family would,
+ * and lets a person do at it what one does at a cabinet. How that looks on the wire is said by its face.
  */
 export class StandInDrive {
-  private map: RegisterMap;
+  readonly definition: Definition;
+  readonly axes: Axis[];
+  readonly byAddress = new Map<string, Parameter>();
+  /** Addresses that this one drive has not got, whatever its definition says. */
+  readonly lacking = new Set<number>();
+  /** The drive it pretends to be. */
+  imitating: StandInDrive | undefined;
   private running: Memory;
   private permanent: Memory;
-  private readonly motor = new Motor();
-  private permission = false;
-  private trip = 0;
-  private tripLog: number[] = [];
+  private card: Memory | undefined;
+  private loadCard = false;
+  private permissionUntil = -Infinity;
   private busyUntil = 0;
   private restartUntil = 0;
-  private hoursPowered = 0;
   private effectiveAddress = 0;
   powered = true;
-  commandedToRun = false;
+  /** Whether the power part is fed; without it only the control part lives, from an auxiliary supply. */
+  mains = true;
   /** Told when the control part restarts, so that its link drops. */
   onRestart: (() => void) | undefined;
+  /** Told when it is there again. */
+  onStarted: (() => void) | undefined;
 
-  constructor(readonly definition: Definition, public make: DriveMake, private readonly now: () => number = () => performance.now()) {
-    this.map = new RegisterMap(definition, make.rating);
-    this.permanent = Memory.factory(definition, make.rating);
+  /** `family` is laid out for what the make says is fitted; `others` is where to find a predecessor to imitate. */
+  constructor(family: Definition, readonly make: DriveMake, private readonly now: () => number = () => performance.now(), private readonly others: readonly Definition[] = []) {
+    this.definition = definitionFor(family, { firmware: make.firmware, axes: make.axes ?? 1, options: make.options ?? [] });
+    this.axes = (this.definition.axes.length > 0 ? this.definition.axes : [0]).map((each) => new Axis(this.definition, each));
+    for (const each of this.definition.parameters) {
+      const parameter = parameterFor(this.definition, each, make.rating);
+      for (let i = 0; i < parameter.registers; i++) this.byAddress.set(`${parameter.node}/${parameter.address + i}`, parameter);
+    }
+    this.permanent = Memory.factory(this.definition, make.rating);
     for (const [code, raw] of Object.entries(make.values ?? {})) this.permanent.set(this.parameter(code), raw);
     this.running = this.permanent.copy();
     for (const [code, raw] of Object.entries(make.volatileValues ?? {})) this.running.set(this.parameter(code), raw);
+    if (make.imitates) this.imitate(make.imitates);
     this.applyAddress();
     this.tick(0, 0);
   }
 
   /** The address it answers on: the one that held when it last started. */
   get address(): number {
-    return this.effectiveAddress;
+    return this.imitating?.address ?? this.effectiveAddress;
+  }
+
+  get permission(): boolean {
+    return this.powered && this.now() < this.permissionUntil;
   }
 
   get turning(): boolean {
-    return this.motor.turning || this.commandedToRun;
+    return this.axes.some((each) => each.turning);
   }
 
   get alive(): boolean {
@@ -68,11 +97,12 @@ export class StandInDrive {
 
   get volatile(): boolean {
     if (this.now() < this.busyUntil) return true;
-    return this.map.parameters.some((each) => this.isSetting(each) && this.running.get(each) !== this.permanent.get(each));
+    return this.definition.parameters.some((each) => isSetting(each) && this.running.get(each) !== this.permanent.get(each));
   }
 
-  get status(): { powered: boolean; turning: boolean; trip: number; permission: boolean; volatile: boolean } {
-    return { powered: this.powered, turning: this.turning, trip: this.trip, permission: this.permission, volatile: this.volatile };
+  get status(): { powered: boolean; mains: boolean; turning: boolean; trip: number; permission: boolean; volatile: boolean } {
+    const shown = this.imitating ?? this;
+    return { powered: this.powered, mains: this.mains, turning: shown.turning, trip: shown.axes.find((each) => each.trip !== 0)?.trip ?? 0, permission: shown.permission, volatile: shown.volatile };
   }
 
   valueOf(code: string, memory: "running" | "permanent" = "running"): RawValue {
@@ -86,104 +116,118 @@ export class StandInDrive {
 
   powerOff(): void {
     this.powered = false;
-    this.permission = false;
-    this.commandedToRun = false;
-    this.motor.coast();
+    this.permissionUntil = -Infinity;
+    for (const axis of this.axes) axis.stopHard();
+    this.imitating?.powerOff();
     this.onRestart?.();
   }
 
   powerOn(): void {
     if (this.powered) return;
     this.powered = true;
-    this.trip = 0;
     this.busyUntil = 0;
+    for (const axis of this.axes) axis.trip = this.mains ? 0 : UNDERVOLTAGE;
+    // A card is read when the drive starts, not before.
+    if (this.loadCard && this.card) this.permanent = this.card.copy();
+    this.loadCard = false;
     this.running = this.permanent.copy();
     this.applyAddress();
+    this.imitating?.powerOn();
+    this.onStarted?.();
+  }
+
+  /** Mains taken away or given back while an auxiliary supply feeds the control part. */
+  setMains(on: boolean): void {
+    this.mains = on;
+    for (const axis of this.axes) {
+      axis.stopHard();
+      axis.trip = on ? 0 : UNDERVOLTAGE;
+    }
+    this.imitating?.setMains(on);
+  }
+
+  /** Copies the permanent memory to the card in the drive. */
+  saveToCard(): void {
+    this.card = this.permanent.copy();
+  }
+
+  /** The card's values become the drive's own at its next start. */
+  useCard(): boolean {
+    this.loadCard = this.card !== undefined;
+    return this.loadCard;
   }
 
   givePermission(): void {
-    if (this.powered) this.permission = true;
+    if (!this.powered) return;
+    const { permission } = this.definition.file;
+    this.permissionUntil = permission?.ends === "after-10-min" ? this.now() + PERMISSION_MS : Infinity;
+    this.imitating?.givePermission();
   }
 
   resetTrip(): void {
-    this.trip = 0;
+    for (const axis of this.axes) axis.trip = this.mains ? 0 : UNDERVOLTAGE;
+    this.imitating?.resetTrip();
   }
 
-  tripNow(number: number): void {
-    this.trip = number;
-    this.tripLog = [number, ...this.tripLog].slice(0, 3);
-    this.commandedToRun = false;
-    this.motor.coast();
+  tripNow(number: number, axis = 1): void {
+    const tripped = this.axes[axis - 1] ?? this.axes[0]!;
+    tripped.trip = number;
+    tripped.stopHard();
+    this.imitating?.tripNow(number, axis);
   }
 
-  start(): void {
-    if (this.alive && this.trip === 0) this.commandedToRun = true;
+  start(axis = 1): void {
+    const started = this.axes[axis - 1] ?? this.axes[0]!;
+    if (this.alive && this.mains && started.trip === 0) started.commandedToRun = true;
+    this.imitating?.start(axis);
   }
 
   stop(): void {
-    this.commandedToRun = false;
+    for (const axis of this.axes) axis.commandedToRun = false;
+    this.imitating?.stop();
   }
 
-  /** Moves time on: the motor ramps, readings change. `ripple` from -1 to 1. */
+  /** Moves time on: motors ramp, readings change. `ripple` from -1 to 1. */
   tick(seconds: number, ripple: number): void {
     if (!this.powered) return;
-    this.hoursPowered += seconds / 3600;
-    this.show(this.motor.step(seconds, this.commandedToRun, this.motorSettings(), ripple));
+    for (const axis of this.axes) axis.tick(seconds, ripple, this.running);
+    this.imitating?.tick(seconds, ripple);
   }
 
-  /** What the drive answers; undefined when it is silent. */
-  handle(question: Question): DriveAnswer | undefined {
-    if (!this.alive) return undefined;
-    if (question.kind === "read") return question.function === this.definition.file.modbus.readFunction ? this.read(question.address, question.count) : exception(1);
-    const values = question.kind === "write-one" ? [question.value] : question.values;
-    const code = question.kind === "write-one" ? 6 : 16;
-    if (!this.definition.file.modbus.writeFunctions.includes(code)) return exception(1);
-    if (values.length > this.definition.file.modbus.registersPerWrite) return exception(3);
-    return this.write(question.address, values);
+  /** The value of a parameter as it stands in the running memory. */
+  read(parameter: Parameter): RawValue {
+    return this.running.get(parameter);
   }
 
-  private read(address: number, count: number): DriveAnswer {
-    if (count < 1 || count > this.definition.file.modbus.registersPerRead) return exception(3);
-    const first = this.map.ownerOf(address);
-    const last = this.map.ownerOf(address + count - 1);
-    if (first && first.address !== address) return exception(2);
-    if (last && last.address + last.registers !== address + count) return exception(2);
-    const special = this.specialRegisters();
-    const values = new Uint16Array(count);
-    for (let i = 0; i < count; i++) {
-      const at = address + i;
-      const word = special.get(at);
-      if (word !== undefined) values[i] = word;
-      else if (this.map.ownerOf(at)) values[i] = this.running.word(at);
-      else if (!(this.definition.file.modbus.readAcrossGaps && this.map.isGap(at))) return exception(2);
-    }
-    return { kind: "registers", values };
-  }
-
-  private write(address: number, values: number[]): DriveAnswer {
+  /** Writes a value or takes a command sent to `address`; says why not, or nothing. `raw` undefined: the value has the wrong length. */
+  write(address: number, node: number, raw: RawValue | undefined): Refused | undefined {
     const { permission, makePermanent, restart, factoryReset, writesLand } = this.definition.file;
-    const command = [makePermanent, restart, factoryReset].find((each) => each?.address === address && each.value === values[0]);
-    const parameter = this.map.ownerOf(address);
-    if (!command && !parameter) return exception(2);
-    if (permission && !this.permission) {
-      if (permission.withoutIt === "trips") this.tripNow(20);
-      return exception(4);
+    const command = [permission?.ask, makePermanent, restart, factoryReset].find((each): each is Command => each !== undefined && addressOf(each.address) === address && each.value === raw);
+    const parameter = this.byAddress.get(`${node}/${address}`);
+    if (!command && !parameter) return "no-such-address";
+    if (command && command === permission?.ask) {
+      this.givePermission();
+      return undefined;
     }
-    if (this.now() < this.busyUntil) return exception(6);
+    if (permission && !this.permission) {
+      if (permission.withoutIt === "trips") this.tripNow(WRITE_WITHOUT_PERMISSION);
+      return "locked";
+    }
+    if (this.now() < this.busyUntil) return "busy";
     if (command) return this.obey(command === makePermanent ? "permanent" : command === restart ? "restart" : "reset");
-    if (!parameter || parameter.readOnly || parameter.address !== address || parameter.registers !== values.length) return exception(2);
-    if (parameter.effect === "stopped-only" && this.turning) return exception(4);
-    const wanted = new Memory(this.definition);
-    wanted.setWords(address, values);
-    const raw = wanted.get(parameter);
-    if (checkRange(parameter, raw) !== undefined || this.breaksRule(parameter, raw)) return exception(3);
-    this.running.setWords(address, values);
-    if (writesLand === "permanent") this.permanent.setWords(address, values);
-    return { kind: "written" };
+    if (!parameter || parameter.readOnly || parameter.address !== address) return "read-only";
+    if (raw === undefined) return "length";
+    const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);
+    if (parameter.effect === "stopped-only" && turning) return "state";
+    const refused = outside(parameter, raw) ?? (this.breaksRule(parameter, raw) ? "value" : undefined);
+    if (refused) return refused;
+    this.running.set(parameter, raw);
+    if (writesLand === "permanent") this.permanent.set(parameter, raw);
+    return undefined;
   }
 
-  private obey(command: "permanent" | "restart" | "reset"): DriveAnswer {
-    if (this.turning) return exception(4);
+  private obey(command: "permanent" | "restart" | "reset"): Refused | undefined {
+    if (this.turning) return "state";
     if (command === "permanent") {
       this.permanent = this.running.copy();
       this.busyUntil = this.now() + PERMANENT_MS;
@@ -193,82 +237,33 @@ export class StandInDrive {
     } else {
       this.running = this.permanent.copy();
       this.restartUntil = this.now() + RESTART_MS;
-      this.permission = false;
+      this.permissionUntil = -Infinity;
       this.applyAddress();
       setTimeout(() => this.onRestart?.(), 5);
+      setTimeout(() => this.onStarted?.(), RESTART_MS);
     }
-    return { kind: "written" };
+    return undefined;
+  }
+
+  /** Switching over resets everything: from now on it has the predecessor's parameters at its factory values. */
+  private imitate({ rating, firmware, values }: NonNullable<DriveMake["imitates"]>): void {
+    const family = this.others.find((each) => each.id === this.definition.file.imitates?.definitionId);
+    if (!family) throw new Error(`${this.definition.title} cannot imitate: the definition of its predecessor is not here.`);
+    this.imitating = new StandInDrive(family, { rating, firmware, serial: this.make.serial, ...(values ? { values } : {}) }, this.now);
   }
 
   private breaksRule(parameter: Parameter, raw: RawValue): boolean {
     const values = new Map<string, RawValue>();
-    for (const rule of this.definition.file.rules) {
+    for (const rule of this.definition.rules) {
       if (rule.lower !== parameter.code && rule.upper !== parameter.code) continue;
       for (const code of [rule.lower, rule.upper]) values.set(code, code === parameter.code ? raw : this.running.get(this.parameter(code)));
     }
     return brokenRules(this.definition, values).length > 0;
   }
 
-  private specialRegisters(): Map<number, number> {
-    const { identity, state, permission } = this.definition.file;
-    const words = new Map<number, number>();
-    for (const field of identity) {
-      const raw = { family: field.equals ?? 0, rating: this.definition.ratings.get(this.make.rating)!.identityValue, firmware: this.firmwareNumber(field.minorSteps ?? 100), serial: this.make.serial, "power-part": 1 }[field.field];
-      encodeRegisters(field.type, raw, "high-first", field.length).forEach((word, i) => words.set(field.address + i, word));
-    }
-    for (let i = 0; i < state.count; i++) words.set(state.address + i, 0);
-    const put = (sign: Sign | undefined, given: boolean): void => {
-      if (!sign) return;
-      const on = sign.inverted ? !given : given;
-      const word = words.get(sign.address) ?? 0;
-      words.set(sign.address, sign.bit === undefined ? (on ? sign.equals! : 0) : on ? word | (1 << sign.bit) : word & ~(1 << sign.bit));
-    };
-    put(state.running, this.turning);
-    put(state.tripped, this.trip !== 0);
-    put(state.volatile, this.volatile);
-    put(permission?.given, this.permission);
-    words.set(state.tripNumber.address, this.trip);
-    return words;
-  }
-
-  private firmwareNumber(minorSteps: number): number {
-    const [major = 0, minor = 0] = this.make.firmware.split(".").map(Number);
-    return major * minorSteps + minor;
-  }
-
-  private motorSettings(): MotorSettings {
-    const of = (quantity: Quantity, otherwise: number): number => {
-      const code = this.definition.file.quantities?.[quantity];
-      const parameter = code === undefined ? undefined : this.parameter(code);
-      return parameter ? (Number(this.running.get(parameter)) * Number(parameter.scale.num)) / Number(parameter.scale.den) : otherwise;
-    };
-    return {
-      accelerationS: of("acceleration-time", 5), decelerationS: of("deceleration-time", 5), highestHz: of("highest-frequency", 50),
-      ratedHz: of("rated-frequency", 50), ratedRpm: of("rated-speed", 1450), ratedA: of("rated-current", 4),
-    };
-  }
-
-  private show(readings: MotorReadings): void {
-    const shown: Partial<Record<Quantity, number>> = {
-      "output-frequency": readings.frequencyHz, "motor-current": readings.currentA, "motor-torque": readings.torquePercent, "dc-bus": readings.busV,
-      "output-voltage": readings.voltageV, "motor-power": readings.powerKw, "motor-speed": readings.speedRpm, temperature: readings.temperatureC,
-    };
-    for (const [quantity, value] of Object.entries(shown)) {
-      const code = this.definition.file.quantities?.[quantity as Quantity];
-      if (code === undefined) continue;
-      const parameter = this.parameter(code);
-      const raw = parameter.type === "float32" ? floatToBits(value) : Math.round((value * Number(parameter.scale.den)) / Number(parameter.scale.num));
-      this.running.set(parameter, raw);
-    }
-  }
-
-  private isSetting(parameter: Parameter): boolean {
-    return parameter.kind !== "measured" && parameter.kind !== "counter" && parameter.kind !== "clock";
-  }
-
   private applyAddress(): void {
-    const { addressCode, defaults } = this.definition.file.modbus;
-    this.effectiveAddress = addressCode ? Number(this.permanent.get(this.parameter(addressCode))) : defaults.address;
+    const { addressCode, file } = this.definition;
+    this.effectiveAddress = addressCode ? Number(this.permanent.get(this.parameter(addressCode))) : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
   }
 
   private parameter(code: string): Parameter {
@@ -276,4 +271,15 @@ export class StandInDrive {
     if (!parameter) throw new Error(`${this.definition.title} has no parameter ${code}.`);
     return parameter;
   }
+}
+
+function outside(parameter: Parameter, raw: RawValue): Refused | undefined {
+  if (checkRange(parameter, raw) === undefined) return undefined;
+  if (typeof raw !== "number" || parameter.choices || parameter.type === "float32") return "value";
+  if (parameter.rawMax !== undefined && raw > parameter.rawMax) return "too-high";
+  return parameter.rawMin !== undefined && raw < parameter.rawMin ? "too-low" : "value";
+}
+
+function isSetting(parameter: Parameter): boolean {
+  return parameter.kind !== "measured" && parameter.kind !== "counter" && parameter.kind !== "clock";
 }

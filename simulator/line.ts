@@ -1,28 +1,16 @@
 import { createServer, type Server, type Socket } from "node:net";
-import { decodeQuestion, encodeAnswer, exchangeMs, tcpFraming, type Question } from "@/core/protocol/modbus";
-import type { Frame } from "@/core/protocol/channel";
+import type { Question } from "@/core/protocol/modbus";
+import { serveGateway } from "./canopen-wire";
 import type { StandInDrive } from "./drive";
+import { serveModbus } from "./modbus-wire";
+import { Pseudo, type PortSettings } from "./pseudo-terminal";
+import type { Disturbance, Fault, LineKind, LineSettings, SpokenLine } from "./spoken-line";
 
-export interface LineSettings {
-  id: string;
-  title: string;
-  /** 0 takes any free port. */
-  port: number;
-  /** Pace of the serial line behind the port; 0 answers as fast as it can. */
-  baud: number;
-  /** A gateway answers for a drive that is silent (exception 11); without one there is silence. */
-  gateway: boolean;
-}
-
-/** What a test makes happen at one exchange: before the drive sees the question, or after it acted but before it answers. */
-export type Fault = "cable-before" | "cable-after" | "power-before" | "power-after";
-
-const GATEWAY_WAIT_MS = 150;
-
-/** A cable with one or more drives on it, reached over TCP on loopback. Questions are answered one after another, as on a real line. */
-export class StandInLine {
+/** A cable with one or more drives on it, reached over TCP on loopback or through a pseudo-terminal. */
+export class StandInLine implements SpokenLine {
   drives: StandInDrive[] = [];
   plugged = true;
+  disturbance: Disturbance = "none";
   /** Exchanges so far, for tests that count frames. */
   exchanges = 0;
   fault: ((exchange: number, question: Question) => Fault | undefined) | undefined;
@@ -30,11 +18,20 @@ export class StandInLine {
   onFault: ((fault: Fault) => void) | undefined;
   private server: Server | undefined;
   private readonly sockets = new Set<Socket>();
-  private tail: Promise<void> = Promise.resolve();
   private port: number;
+  private pseudo: Pseudo | undefined;
 
   constructor(readonly settings: LineSettings) {
     this.port = settings.port;
+  }
+
+  get kind(): LineKind {
+    return this.settings.kind ?? "tcp";
+  }
+
+  /** How whoever opened the pseudo-terminal has set it; undefined where there is none. */
+  portSettings(): PortSettings | undefined {
+    return this.pseudo?.settings();
   }
 
   /** Opens the port on loopback and says which it is. */
@@ -47,10 +44,15 @@ export class StandInLine {
     this.server = server;
     const address = server.address();
     if (address && typeof address === "object") this.port = address.port;
+    if (this.kind === "serial") {
+      this.pseudo = new Pseudo(this.settings.path!, this.port);
+      await this.pseudo.open();
+    }
     return this.port;
   }
 
   async close(): Promise<void> {
+    this.pseudo?.close();
     this.cut();
     const server = this.server;
     this.server = undefined;
@@ -59,24 +61,45 @@ export class StandInLine {
 
   add(drive: StandInDrive): void {
     this.drives.push(drive);
-    drive.onRestart = () => { if (!this.settings.gateway) this.cut(); };
+    drive.onRestart = () => { if (!this.settings.gateway && this.kind === "tcp") this.cut(); };
+    drive.onStarted = () => this.say(`1 ${drive.address} BOOT_UP\r\n`);
   }
 
   replace(old: StandInDrive, drive: StandInDrive): void {
     old.onRestart = undefined;
+    old.onStarted = undefined;
     this.drives = this.drives.filter((each) => each !== old);
     this.add(drive);
-    if (!this.settings.gateway) this.cut();
+    if (!this.settings.gateway && this.kind === "tcp") this.cut();
   }
 
-  /** Somebody pulls the plug: open connections break, new ones are turned away. */
+  /** Somebody pulls the plug: open connections break, new ones are turned away; an adapter's port vanishes. */
   pull(): void {
     this.plugged = false;
     this.cut();
+    this.pseudo?.close();
   }
 
   plug(): void {
     this.plugged = true;
+    void this.pseudo?.open();
+  }
+
+  /** Drives that answer at an address, with the lone address of a family when only one drive is on the line. */
+  heardAt(unit: number): StandInDrive[] {
+    const alive = this.drives.filter((each) => each.alive);
+    const lone = alive.length === 1 && (alive[0]!.imitating ?? alive[0]!).definition.file.modbus?.loneAddress === unit;
+    return lone ? alive : alive.filter((each) => each.address === unit);
+  }
+
+  happen(fault: Fault, drive: StandInDrive): void {
+    if (fault.startsWith("cable")) this.pull();
+    else drive.powerOff();
+    this.onFault?.(fault);
+  }
+
+  private say(text: string): void {
+    if (this.kind === "canopen") for (const socket of this.sockets) socket.write(text);
   }
 
   private cut(): void {
@@ -90,55 +113,7 @@ export class StandInLine {
     this.sockets.add(socket);
     socket.on("error", () => socket.destroy());
     socket.on("close", () => this.sockets.delete(socket));
-    const decoder = tcpFraming.decoder("questions");
-    socket.on("data", (bytes) => {
-      for (const frame of decoder.push(bytes).frames) {
-        this.tail = this.tail.then(() => this.exchange(socket, frame));
-      }
-    });
+    if (this.kind === "canopen") serveGateway(this, socket);
+    else serveModbus(this, socket);
   }
-
-  private async exchange(socket: Socket, frame: Frame): Promise<void> {
-    const startedAt = performance.now();
-    const question = decodeQuestion(frame.pdu);
-    const heard = this.drives.filter((each) => each.address === frame.unit && each.alive);
-    const drive = heard[0];
-    const answered = (answer: Uint8Array): void => {
-      if (!socket.destroyed) socket.write(tcpFraming.encode({ transaction: frame.transaction, unit: frame.unit, pdu: answer }));
-    };
-    if (!drive) {
-      if (!this.settings.gateway) return;
-      await until(startedAt + GATEWAY_WAIT_MS);
-      answered(Uint8Array.of((frame.pdu[0] ?? 0) | 0x80, 11));
-      return;
-    }
-    // Two drives with one address talk at once: what arrives is neither's answer.
-    if (heard.length > 1) return answered(Uint8Array.of(0x5a, 0x00, 0xff));
-    if (!question) return answered(Uint8Array.of((frame.pdu[0] ?? 0) | 0x80, 1));
-    this.exchanges += 1;
-    const fault = this.fault?.(this.exchanges, question);
-    if (fault === "cable-before" || fault === "power-before") return this.happen(fault, drive);
-    const answer = drive.handle(question);
-    if (fault) return this.happen(fault, drive);
-    if (!answer) return;
-    const pdu = encodeAnswer(question, answer);
-    if (this.settings.baud > 0) {
-      const { turnaroundMs } = drive.definition.file.modbus;
-      await until(startedAt + exchangeMs({ baud: this.settings.baud, bitsPerCharacter: 11, turnaroundMs }, frame.pdu.length, pdu.length));
-    }
-    answered(pdu);
-  }
-
-  private happen(fault: Fault, drive: StandInDrive): void {
-    if (fault.startsWith("cable")) this.pull();
-    else drive.powerOff();
-    this.onFault?.(fault);
-  }
-}
-
-/** Waits until a moment of `performance.now()`, finer than a timer: the pace of the line is what the benchmark measures against. */
-async function until(moment: number): Promise<void> {
-  const rest = moment - performance.now();
-  if (rest > 2) await new Promise((resolve) => setTimeout(resolve, rest - 1.5));
-  while (performance.now() < moment) await new Promise((resolve) => setImmediate(resolve));
 }

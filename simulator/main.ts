@@ -13,6 +13,7 @@ if (!planFile || !controlPort) {
 }
 const plan = JSON.parse(readFileSync(planFile, "utf8")) as PlantPlan;
 const plant = new StandInPlant(plan, readFamilies());
+plant.onLeftOut = (text) => console.log(text);
 await plant.open();
 await serveControl(plant, Number(controlPort));
 setInterval(() => plant.tick(TICK_MS / 1000, () => Math.random() * 2 - 1), TICK_MS);

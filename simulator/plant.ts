@@ -1,14 +1,18 @@
 import type { Definition } from "@/core/definition";
 import type { StandInView } from "@/core/live";
+import { canMakePorts } from "./pseudo-terminal";
 import { StandInDrive, type DriveMake } from "./drive";
-import { StandInLine, type LineSettings } from "./line";
+import { StandInLine } from "./line";
+import type { Disturbance, LineSettings } from "./spoken-line";
 
 /** What stands in the stand-in plant: lines, and the drives on them. Written by the demo, read by the simulator. */
 export interface PlantPlan {
   lines: Array<LineSettings & { drives: Array<DriveMake & { definitionId: string; tag: string }> }>;
 }
 
-export const ACTS = ["power-off", "power-on", "give-permission", "reset-trip", "start", "stop", "trip", "pull", "plug", "swap", "change"] as const;
+export const ACTS = [
+  "power-off", "power-on", "mains-off", "mains-on", "give-permission", "reset-trip", "start", "stop", "trip", "card-save", "card-use", "pull", "plug", "disturb", "swap", "swap-half", "change",
+] as const;
 export type Act = (typeof ACTS)[number];
 
 /** Something a person does at a cabinet. */
@@ -18,6 +22,10 @@ export interface CabinetAct {
   act: Act;
   /** For `trip`: its number. */
   trip?: number;
+  /** For `disturb`: what is wrong with the cable. */
+  disturbance?: Disturbance;
+  /** For `start` and `trip`: which axis, from 1. */
+  axis?: number;
   /** For `swap`: the drive that is put in. */
   make?: { rating: string; firmware: string; serial: string };
   /** For `change`: a value set at the keypad. */
@@ -28,15 +36,17 @@ export interface CabinetAct {
 /** The lines and drives of a stand-in plant, and what can be done at them. */
 export class StandInPlant {
   readonly lines = new Map<string, StandInLine>();
+  /** Told of a line that this machine cannot make. */
+  onLeftOut: ((text: string) => void) | undefined;
   private readonly tags = new Map<StandInDrive, string>();
 
-  constructor(plan: PlantPlan, definitions: readonly Definition[]) {
+  constructor(plan: PlantPlan, private readonly definitions: readonly Definition[]) {
     for (const { drives, ...settings } of plan.lines) {
       const line = new StandInLine(settings);
       for (const { definitionId, tag, ...make } of drives) {
         const definition = definitions.find((each) => each.id === definitionId);
         if (!definition) throw new Error(`The plan names the definition ${definitionId}, which is not in families/.`);
-        const drive = new StandInDrive(definition, make);
+        const drive = new StandInDrive(definition, make, undefined, definitions);
         line.add(drive);
         this.tags.set(drive, tag);
       }
@@ -45,7 +55,11 @@ export class StandInPlant {
   }
 
   async open(): Promise<void> {
-    for (const line of this.lines.values()) await line.open();
+    for (const line of this.lines.values()) {
+      // Without socat there is no stand-in for a serial port; everything else works.
+      if (line.kind === "serial" && !canMakePorts()) this.onLeftOut?.(`${line.settings.title} is left out: the program socat is not installed.`);
+      else await line.open();
+    }
   }
 
   tick(seconds: number, ripple: () => number): void {
@@ -54,10 +68,10 @@ export class StandInPlant {
 
   view(): StandInView[] {
     return [...this.lines.values()].flatMap((line) => line.drives.map((drive): StandInView => ({
-      line: line.settings.id, lineTitle: line.settings.title, port: line.settings.port, plugged: line.plugged,
+      line: line.settings.id, lineTitle: line.settings.title, kind: line.kind, port: line.settings.port, path: line.settings.path, plugged: line.plugged, disturbance: line.disturbance,
       tag: this.tags.get(drive) ?? "", family: drive.definition.title, definitionId: drive.definition.id,
       rating: drive.make.rating, ratings: drive.definition.file.ratings.map(({ id, name }) => ({ id, name })),
-      firmware: drive.make.firmware, serial: drive.make.serial, address: drive.address, ...drive.status,
+      firmware: drive.make.firmware, serial: drive.make.serial, address: drive.address, axes: drive.axes.length, hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"), ...drive.status,
     })));
   }
 
@@ -71,11 +85,22 @@ export class StandInPlant {
       case "power-on": drive.powerOn(); return;
       case "give-permission": drive.givePermission(); return;
       case "reset-trip": drive.resetTrip(); return;
-      case "start": drive.start(); return;
+      case "start": drive.start(what.axis); return;
       case "stop": drive.stop(); return;
-      case "trip": drive.tripNow(what.trip ?? 9); return;
+      case "trip": drive.tripNow(what.trip ?? drive.definition.file.trips[0]?.number ?? 1, what.axis); return;
       case "pull": line.pull(); return;
       case "plug": line.plug(); return;
+      case "mains-off": drive.setMains(false); return;
+      case "mains-on": drive.setMains(true); return;
+      case "card-save": drive.saveToCard(); return;
+      case "card-use": return drive.useCard() ? undefined : "There is no card with values in this drive; copy to the card first.";
+      case "disturb": line.disturbance = what.disturbance ?? "none"; return;
+      case "swap-half": {
+        // The control part is put onto another power part.
+        const half = new StandInDrive(drive.definition, { ...drive.make, powerPart: `${drive.make.serial}X` }, undefined, this.definitions);
+        this.putIn(line, drive, half, what.tag);
+        return;
+      }
       case "change":
         if (what.code === undefined || what.raw === undefined || !drive.definition.byCode.has(what.code)) return "Name a code and a value to set at the keypad.";
         drive.setAtKeypad(what.code, what.raw);
@@ -83,11 +108,16 @@ export class StandInPlant {
       case "swap": {
         if (!what.make) return "Say which drive is put in.";
         if (!drive.definition.ratings.has(what.make.rating)) return `${drive.definition.title} has no rating ${what.make.rating}.`;
-        const fresh = new StandInDrive(drive.definition, what.make);
-        line.replace(drive, fresh);
-        this.tags.delete(drive);
-        this.tags.set(fresh, what.tag);
+        const { axes, options, modules } = drive.make;
+        const fresh = new StandInDrive(drive.definition, { ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}), ...what.make }, undefined, this.definitions);
+        this.putIn(line, drive, fresh, what.tag);
       }
     }
+  }
+
+  private putIn(line: StandInLine, old: StandInDrive, fresh: StandInDrive, tag: string): void {
+    line.replace(old, fresh);
+    this.tags.delete(old);
+    this.tags.set(fresh, tag);
   }
 }

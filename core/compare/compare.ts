@@ -1,5 +1,5 @@
 import type { Definition } from "@/core/definition";
-import { floatFromBits, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
+import { floatFromBits, isBits, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
 
 /** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). */
 export type Source = "default" | "record" | "draft" | "live";
@@ -55,7 +55,7 @@ export function compareColumns(definition: Definition, columns: readonly Column[
 /** `to` less `from` in the parameter's unit, free of binary fractions' dust; undefined where a difference of numbers means nothing. */
 export function numericDifference(parameter: Parameter, from: RawValue | undefined, to: RawValue | undefined): number | undefined {
   if (typeof from !== "number" || typeof to !== "number" || from === to) return undefined;
-  if (parameter.choices || parameter.type === "bits16" || parameter.type === "text") return undefined;
+  if (parameter.choices || isBits(parameter.type) || parameter.type === "text") return undefined;
   if (parameter.type === "float32") {
     const difference = floatFromBits(to) - floatFromBits(from);
     return Number.isNaN(difference) ? undefined : Number(difference.toPrecision(7));

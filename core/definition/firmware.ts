@@ -1,3 +1,5 @@
+import type { FirmwareRange } from "./model";
+
 /** Compares two firmware versions number by number ("3.10" is newer than "3.9"); below zero when a is older. */
 export function compareFirmware(a: string, b: string): number {
   const left = a.split(".").map(Number);
@@ -9,7 +11,8 @@ export function compareFirmware(a: string, b: string): number {
   return 0;
 }
 
-/** Whether a version lies in a definition's range: from inclusive, below exclusive. */
-export function firmwareFits(version: string, range: { from: string; below?: string }): boolean {
-  return compareFirmware(version, range.from) >= 0 && (range.below === undefined || compareFirmware(version, range.below) < 0);
+/** Whether something that is said for a range of firmware holds for a version; no range holds always. */
+export function firmwareFits(version: string, range: FirmwareRange | undefined): boolean {
+  if (!range) return true;
+  return (range.from === undefined || compareFirmware(version, range.from) >= 0) && (range.below === undefined || compareFirmware(version, range.below) < 0);
 }

@@ -1,7 +1,10 @@
 /** Families as data: the definition model, its validation, look-ups, ratings, firmware ranges. */
-export type { Definition, Group } from "./definition";
+export { addressOf, axisShift, objectText } from "./address";
+export type { Definition, Fitting, Group } from "./definition";
 export { DefinitionError, type DefinitionFault } from "./fault";
 export { compareFirmware, firmwareFits } from "./firmware";
+export { fullCode } from "./full-code";
+export { definitionFor, listFirmware } from "./layout";
 export { defaultFor, parameterFor } from "./for-rating";
 export { loadDefinition } from "./load";
 export * from "./model";

@@ -5,12 +5,22 @@ import type { BitName, Choice, Effect, ParameterKind, ValueType } from "@/core/v
  * Numbers a person reads (default, min, max, step) are physical; registers and choices are raw.
  */
 
+/** A register as counted on the wire (from 0), or a CANopen object as "6083.00": index and sub-index in hex. */
+export type Address = number | string;
+
+/** Firmware for which something holds: from inclusive, below exclusive; "3.10" is newer than "3.9". */
+export interface FirmwareRange {
+  from?: string;
+  below?: string;
+}
+
 export interface ParameterSpec {
   code: string;
   name: string;
   help?: string;
-  /** Register address as counted on the wire (from 0). */
-  address: number;
+  address: Address;
+  /** Only in these firmware versions. The same code may stand several times for ranges that do not meet: a parameter that was widened. */
+  firmware?: FirmwareRange;
   type: ValueType;
   /** Characters, for `text` only. */
   length?: number;
@@ -38,6 +48,45 @@ export interface GroupSpec {
   /** Sub-groups stand in the sheet under their group; only the innermost hold parameters. */
   groups?: GroupSpec[];
   parameters?: ParameterSpec[];
+  /** The drive holds these once for each parameter set, for each axis, or only when an option module is fitted. Holds for sub-groups too. */
+  perSet?: boolean;
+  perAxis?: boolean;
+  option?: string;
+}
+
+/** Several values of one parameter, of which the drive uses one at a time. The registers of set n lie (n - 1) x `offset` behind those of set 1. */
+export interface SetsSpec {
+  count: number;
+  offset: number;
+  /** How the drive is told which one to use. */
+  howChosen: string;
+}
+
+/**
+ * Several axes in one drive. "offset": the objects of axis n lie (n - 1) x `offset` behind those of axis 1, counted in registers
+ * or, for CANopen, in indexes. "node": each axis is a node of its own, counted on from the first.
+ */
+export interface AxesSpec {
+  most: number;
+  by: "offset" | "node";
+  offset?: number;
+}
+
+/** Something that may be plugged in and has parameters of its own. */
+export interface OptionSpec {
+  id: string;
+  name: string;
+  fitted: Sign;
+  firmware?: { address: Address; minorSteps: number };
+}
+
+/** Slots of a rack: for each, one register or object behind the other, what is in it. A kind of 0 is an empty slot. */
+export interface ModulesSpec {
+  slots: number;
+  kind: Address;
+  kinds: Array<{ value: number; name: string; axis?: boolean }>;
+  serial?: { address: Address; length: number; step: number };
+  firmware?: { address: Address; minorSteps: number };
 }
 
 export interface RatingSpec {
@@ -61,9 +110,10 @@ export interface RuleSpec {
 }
 
 export interface IdentityField {
-  field: "family" | "rating" | "firmware" | "serial" | "power-part";
-  address: number;
-  type: "u16" | "text";
+  /** "serial" is the control part's and the one on the plate; "power-part" the power part's own, where it has one. */
+  field: "family" | "rating" | "firmware" | "serial" | "power-part" | "axes";
+  address: Address;
+  type: "u16" | "u32" | "text";
   length?: number;
   /** For `family`: the value that says it is this family. */
   equals?: number;
@@ -88,6 +138,17 @@ export interface ModbusLink {
   linkTimeoutCode?: string;
   /** Code of the parameter that holds the drive's own address on the line. */
   addressCode?: string;
+  /** Speeds the drive can be set to, the usual one first; they are tried in this order. */
+  speeds?: number[];
+  /** The address on which it answers whatever its own is, when it is alone on the line. */
+  loneAddress?: number;
+}
+
+/** A drive on a CAN bus, reached through a gateway that takes commands as lines of text (CiA 309-3). */
+export interface CanopenLink {
+  defaults: { node: number; port: number; net: number };
+  slowestAnswerMs: number;
+  addressCode?: string;
 }
 
 /** Physical quantities that many families have under codes of their own. */
@@ -99,14 +160,17 @@ export type Quantity = (typeof QUANTITIES)[number];
 
 /** A bit or a value of a status register that answers yes or no; `inverted` turns the answer round. */
 export interface Sign {
-  address: number;
+  address: Address;
+  /** 16 bits wide when nothing is said. */
+  type?: "u8" | "u16" | "u32";
   bit?: number;
   equals?: number;
   inverted?: boolean;
 }
 
 export interface Command {
-  address: number;
+  address: Address;
+  type?: "u8" | "u16" | "u32";
   value: number;
   text: string;
   /** How long the drive may take, and the sign that it is done. */
@@ -119,6 +183,8 @@ export interface WritePermission {
   /** Who can give it: a person at the keypad, or a register over the link. */
   by: "keypad" | "link";
   howTo: string;
+  /** For `link`: what is sent to get it, once a person has said so. */
+  ask?: Command;
   ends: "power-off" | "never" | "after-10-min";
   /** What the drive does with a write it did not permit. */
   withoutIt: "refuses" | "trips";
@@ -140,7 +206,15 @@ export interface DefinitionFile {
   about: string;
   /** Inclusive from, exclusive below; "3.10" is newer than "3.9". */
   firmware: { from: string; below?: string };
-  modbus: ModbusLink;
+  /** One of the two says how it is talked to. */
+  modbus?: ModbusLink;
+  canopen?: CanopenLink;
+  sets?: SetsSpec;
+  axes?: AxesSpec;
+  options?: OptionSpec[];
+  modules?: ModulesSpec;
+  /** This family can answer as another one: the definition it then fits, and the sign that it does so now. */
+  imitates?: { definitionId: string; active: Sign; howTo: string };
   identity: IdentityField[];
   ratings: RatingSpec[];
   groups: GroupSpec[];
@@ -148,13 +222,13 @@ export interface DefinitionFile {
   /** Which code holds which common quantity. */
   quantities?: Partial<Record<Quantity, string>>;
   state: {
-    /** Neighbouring registers read together to know what the drive is doing. */
-    address: number;
-    count: number;
+    /** Each of them once for every axis, where the definition has axes. */
     running: Sign;
     tripped: Sign;
-    tripNumber: { address: number };
-    warnings?: { address: number; bits: BitName[] };
+    tripNumber: { address: Address; type?: "u16" | "u32" };
+    warnings?: { address: Address; bits: BitName[] };
+    /** The control part is fed from an auxiliary supply, the power part is dead: trips are expected, nothing turns. */
+    controlOnly?: Sign;
     /** Set while some value in the running memory is not in the permanent memory. */
     volatile?: Sign;
   };
@@ -165,5 +239,12 @@ export interface DefinitionFile {
   restart?: Command;
   factoryReset?: Command & { communication: "kept" | "reset" };
   trips: TripSpec[];
-  card: { cable: string; port: string; keypad: string; bench: string; manual: string };
+  /** How to reach it, and how to feed it on a workbench. */
+  card: {
+    cable: string; port: string; switches?: string; keypad: string; manual: string;
+    /** Feeding the control part alone: terminals, volts, ground, the lamp that says it is alive; and what would destroy it. */
+    bench: string; danger?: string;
+    /** What is possible without mains. */
+    withoutMains?: string;
+  };
 }

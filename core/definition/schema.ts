@@ -4,19 +4,23 @@ import { QUANTITIES } from "./model";
 
 /** The shape of a definition file. What cannot be said by shape alone is checked in `checks.ts`. */
 const text = Joi.string().min(1);
-const address = Joi.number().integer().min(0).max(0xffff);
-const word = Joi.number().integer().min(0).max(0xffff);
+const register = Joi.number().integer().min(0).max(0xffff);
+const object = Joi.string().pattern(/^[0-9A-Fa-f]{4}\.[0-9A-Fa-f]{2}$/, "index and sub-index in hex, as in 6083.00");
+const address = Joi.alternatives(register, object);
+const width = Joi.string().valid("u8", "u16", "u32");
+const firmware = Joi.object({ from: Joi.string().pattern(/^\d+(\.\d+)*$/), below: Joi.string().pattern(/^\d+(\.\d+)*$/) });
 const identifier = Joi.string().pattern(/^[a-z0-9][a-z0-9-]*$/);
 const code = Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9._-]*$/).max(24);
 const version = Joi.string().pattern(/^\d+(\.\d+)*$/);
 const physical = Joi.alternatives(Joi.number(), Joi.string().allow(""));
 
 const choice = Joi.object({ value: Joi.number().integer().required(), text: text.required() });
-const bit = Joi.object({ bit: Joi.number().integer().min(0).max(15).required(), text: text.required() });
-const sign = Joi.object({ address: address.required(), bit: Joi.number().integer().min(0).max(15), equals: word, inverted: Joi.boolean() }).xor("bit", "equals");
+const bit = Joi.object({ bit: Joi.number().integer().min(0).max(31).required(), text: text.required() });
+const sign = Joi.object({ address: address.required(), type: width, bit: Joi.number().integer().min(0).max(31), equals: Joi.number().integer().min(0).max(0xffffffff), inverted: Joi.boolean() }).xor("bit", "equals");
 const command = {
   address: address.required(),
-  value: word.required(),
+  type: width,
+  value: Joi.number().integer().min(0).max(0xffffffff).required(),
   text: text.required(),
   longestMs: Joi.number().integer().min(0).required(),
   doneWhen: sign,
@@ -26,7 +30,8 @@ const parameter = Joi.object({
   code: code.required(),
   name: text.required(),
   help: text,
-  address: address.required().description("register address as counted on the wire, from 0"),
+  firmware,
+  address: address.required().description("register as counted on the wire, from 0, or a CANopen object as 6083.00"),
   type: Joi.string().valid(...VALUE_TYPES).required(),
   length: Joi.number().integer().min(1).max(120).when("type", { is: "text", then: Joi.required(), otherwise: Joi.forbidden() }),
   scale: Joi.alternatives(Joi.number().positive(), Joi.string().pattern(/^\d+(\.\d+)?\/\d+(\.\d+)?$/)),
@@ -49,6 +54,9 @@ const group = Joi.object({
   title: text.required(),
   groups: Joi.array().items(Joi.link("#group")),
   parameters: Joi.array().items(parameter),
+  perSet: Joi.boolean(),
+  perAxis: Joi.boolean(),
+  option: identifier,
 }).id("group");
 
 export const definitionSchema = Joi.object({
@@ -79,19 +87,37 @@ export const definitionSchema = Joi.object({
     wordOrder: Joi.string().valid("high-first", "low-first").required(),
     linkTimeoutCode: code,
     addressCode: code,
-  }).required(),
+    speeds: Joi.array().items(Joi.number().integer().positive()),
+    loneAddress: Joi.number().integer().min(0).max(255),
+  }),
+  canopen: Joi.object({
+    defaults: Joi.object({ node: Joi.number().integer().min(1).max(127).required(), port: Joi.number().port().required(), net: Joi.number().integer().min(1).max(127).required() }).required(),
+    slowestAnswerMs: Joi.number().positive().required(),
+    addressCode: code,
+  }),
+  sets: Joi.object({ count: Joi.number().integer().min(2).max(16).required(), offset: Joi.number().integer().positive().required(), howChosen: text.required() }),
+  axes: Joi.object({ most: Joi.number().integer().min(1).max(16).required(), by: Joi.string().valid("offset", "node").required(), offset: Joi.number().integer().positive().when("by", { is: "offset", then: Joi.required(), otherwise: Joi.forbidden() }) }),
+  options: Joi.array().items(Joi.object({ id: identifier.required(), name: text.required(), fitted: sign.required(), firmware: Joi.object({ address: address.required(), minorSteps: Joi.number().integer().min(2).required() }) })),
+  modules: Joi.object({
+    slots: Joi.number().integer().min(1).max(32).required(),
+    kind: address.required(),
+    kinds: Joi.array().items(Joi.object({ value: Joi.number().integer().min(0).required(), name: text.required(), axis: Joi.boolean() })).min(1).required(),
+    serial: Joi.object({ address: address.required(), length: Joi.number().integer().min(1).max(64).required(), step: Joi.number().integer().positive().required() }),
+    firmware: Joi.object({ address: address.required(), minorSteps: Joi.number().integer().min(2).required() }),
+  }),
+  imitates: Joi.object({ definitionId: identifier.required(), active: sign.required(), howTo: text.required() }),
   identity: Joi.array().items(Joi.object({
-    field: Joi.string().valid("family", "rating", "firmware", "serial", "power-part").required(),
+    field: Joi.string().valid("family", "rating", "firmware", "serial", "power-part", "axes").required(),
     address: address.required(),
-    type: Joi.string().valid("u16", "text").required(),
+    type: Joi.string().valid("u16", "u32", "text").required(),
     length: Joi.number().integer().min(1).max(64).when("type", { is: "text", then: Joi.required() }),
-    equals: word.when("field", { is: "family", then: Joi.required() }),
+    equals: Joi.number().integer().min(0).max(0xffffffff).when("field", { is: "family", then: Joi.required() }),
     minorSteps: Joi.number().integer().min(2),
   })).min(1).required(),
   ratings: Joi.array().items(Joi.object({
     id: Joi.string().required(),
     name: text.required(),
-    identityValue: word.required(),
+    identityValue: Joi.number().integer().min(0).max(0xffffffff).required(),
     powerKw: Joi.number().positive().required(),
     currentA: Joi.number().positive().required(),
     supply: text.required(),
@@ -102,18 +128,21 @@ export const definitionSchema = Joi.object({
   rules: Joi.array().items(Joi.object({ lower: code.required(), upper: code.required(), text: text.required() })).required(),
   quantities: Joi.object().pattern(Joi.string().valid(...QUANTITIES), code),
   state: Joi.object({
-    address: address.required(),
-    count: Joi.number().integer().min(1).max(32).required(),
+    // Older files name the block of status registers; it is worked out now.
+    address: register.strip(),
+    count: Joi.number().strip(),
     running: sign.required(),
     tripped: sign.required(),
-    tripNumber: Joi.object({ address: address.required() }).required(),
+    tripNumber: Joi.object({ address: address.required(), type: width }).required(),
     warnings: Joi.object({ address: address.required(), bits: Joi.array().items(bit).required() }),
     volatile: sign,
+    controlOnly: sign,
   }).required(),
   permission: Joi.object({
     given: sign.required(),
     by: Joi.string().valid("keypad", "link").required(),
     howTo: text.required(),
+    ask: Joi.object(command).when("by", { is: "link", then: Joi.required(), otherwise: Joi.forbidden() }),
     ends: Joi.string().valid("power-off", "never", "after-10-min").required(),
     withoutIt: Joi.string().valid("refuses", "trips").required(),
   }),
@@ -127,5 +156,5 @@ export const definitionSchema = Joi.object({
     causes: Joi.array().items(text).required(),
     remedies: Joi.array().items(text).required(),
   })).required(),
-  card: Joi.object({ cable: text.required(), port: text.required(), keypad: text.required(), bench: text.required(), manual: text.required() }).required(),
-});
+  card: Joi.object({ cable: text.required(), port: text.required(), switches: text, keypad: text.required(), bench: text.required(), danger: text, withoutMains: text, manual: text.required() }).required(),
+}).xor("modbus", "canopen");

@@ -1,22 +1,9 @@
-import { firmwareFits, type Definition, type IdentityField } from "@/core/definition";
-import type { Clock } from "@/core/protocol/channel";
-import type { Question } from "@/core/protocol/modbus";
-import { decodeRegisters, registerCount } from "@/core/value";
-import { askPatiently, type Asker } from "./asker";
+import { addressOf, firmwareFits, type Definition, type Fitting, type IdentityField } from "@/core/definition";
+import type { ValueType } from "@/core/value";
+import type { DriveIdentity, FittedModule, FittedOption } from "./model";
+import { signGiven } from "./state";
+import type { DriveSession, Item, ItemOutcome } from "./session";
 import { bad, good, troubleOf, type Result } from "./trouble";
-
-/** Who a drive says it is. */
-export interface DriveIdentity {
-  vendor: string;
-  family: string;
-  definitionId: string;
-  /** Id of the rating in the definition; undefined when the definition does not know the number the drive gave. */
-  rating: string | undefined;
-  ratingName: string;
-  supply: string;
-  firmware: string;
-  serial: string;
-}
 
 export interface Identified {
   identity: DriveIdentity;
@@ -25,68 +12,138 @@ export interface Identified {
   fit: "fits" | "nearest";
 }
 
+/** What decides which parameters this drive has. */
+export function fittingOf(identity: Pick<DriveIdentity, "firmware" | "axes" | "options">): Fitting {
+  return { firmware: identity.firmware, axes: identity.axes ?? 1, options: (identity.options ?? []).map((each) => each.id) };
+}
+
 /**
- * Finds out which of the known families answers, and reads rating, firmware and serial number.
- * A drive that answers and fits none is `unknown-drive`, not silence.
+ * Finds out which of the known families answers, and who exactly. A drive that imitates its predecessor fits both: it is taken for what it
+ * imitates, and who it really is stands beside. A drive that answers and fits none is `unknown-drive`, not silence.
  */
-export async function identifyDrive(asker: Asker, clock: Clock, definitions: readonly Definition[]): Promise<Result<Identified>> {
+export async function identifyDrive(sessionOf: (definition: Definition) => DriveSession, definitions: readonly Definition[]): Promise<Result<Identified>> {
   const heard: string[] = [];
-  const rivals: Identified[] = [];
+  const found: Identified[] = [];
+  const asked = new Map<string, ItemOutcome>();
   for (const definition of definitions) {
     const wanted = definition.file.identity.find((each) => each.field === "family")!;
-    const outcome = await askPatiently(asker, clock, question(definition, wanted), definition.file.modbus.slowestAnswerMs);
-    if (outcome.kind === "refused") { heard.push(`${definition.title}: ${outcome.refusal.text}`); continue; }
-    if (outcome.kind === "written") continue;
-    if (outcome.kind !== "registers") return bad(troubleOf(outcome));
-    const number = outcome.values[0];
-    if (number !== wanted.equals) { heard.push(`${definition.title}: number ${number} instead of ${wanted.equals}`); continue; }
-    const identity = await readIdentity(asker, clock, definition);
+    const session = sessionOf(definition);
+    const key = `${wanted.address}/${wanted.type}`;
+    const outcome = asked.get(key) ?? (await session.readItems([itemOf(wanted)]))[0]!;
+    asked.set(key, outcome);
+    if (outcome.kind === "refused" && !outcome.refusal.kind.startsWith("gateway")) { heard.push(`${definition.title}: ${outcome.refusal.text}`); continue; }
+    if (outcome.kind !== "value") return bad(troubleOf(outcome));
+    if (outcome.raw !== wanted.equals) { heard.push(`${definition.title}: number ${outcome.raw} instead of ${wanted.equals}`); continue; }
+    const identity = await readIdentity(session);
     if (!identity.ok) return identity;
-    const fits = firmwareFits(identity.value.firmware, definition.file.firmware);
-    const found: Identified = { identity: identity.value, definition, fit: fits ? "fits" : "nearest" };
-    if (fits) return good(found);
-    rivals.push(found);
+    found.push({ identity: identity.value, definition, fit: firmwareFits(identity.value.firmware, definition.file.firmware) ? "fits" : "nearest" });
   }
-  if (rivals[0]) return good(rivals[0]);
+  for (const real of found) {
+    const { imitates } = real.definition.file;
+    const shown = imitates && found.find((each) => each.definition.id === imitates.definitionId);
+    if (!shown) continue;
+    const [active] = await sessionOf(real.definition).readItems([{ address: addressOf(imitates.active.address), type: imitates.active.type ?? "u16" }]);
+    if (active!.kind !== "value" || !signGiven(imitates.active, Number(active!.raw))) return good(real);
+    const { definitionId, family, ratingName, firmware } = real.identity;
+    return good({ ...shown, identity: { ...shown.identity, really: { definitionId, family: `${real.identity.vendor} ${family}`, ratingName, firmware } } });
+  }
+  const best = found.find((each) => each.fit === "fits") ?? found[0];
+  if (best) return good(best);
   return bad({
     kind: "unknown-drive",
-    text: `A drive answers, but none of the ${definitions.length} known families fits it (${heard.join("; ")}).`,
-    remedy: "Look at the type plate. If it is another family, its definition has to be added first; if it is one of these, check that the address leads to it.",
+    text: `A drive answers, but none of the ${definitions.length} known families that speak this way fits it${heard.length > 0 ? ` (${heard.join("; ")})` : ""}.`,
+    remedy: "Look at the type plate. Import a definition for it here, or go on with the nearest one in the open; if it should be one of these families, check that the address leads to it.",
   });
 }
 
-/** Reads every identity field of a definition from a drive that is known to be of that family. */
-export async function readIdentity(asker: Asker, clock: Clock, definition: Definition): Promise<Result<DriveIdentity>> {
+/** Reads every identity field, the options fitted and the modules of a drive that is known to be of a family. */
+export async function readIdentity(session: DriveSession): Promise<Result<DriveIdentity>> {
+  const { definition } = session;
+  const { file } = definition;
+  const fields = await session.readItems(file.identity.map(itemOf));
   const found = new Map<IdentityField["field"], string | number>();
-  for (const field of definition.file.identity) {
-    const outcome = await askPatiently(asker, clock, question(definition, field), definition.file.modbus.slowestAnswerMs);
-    if (outcome.kind === "written") continue;
-    if (outcome.kind !== "registers") return bad(troubleOf(outcome));
-    const raw = decodeRegisters(field.type, outcome.values, definition.file.modbus.wordOrder);
-    found.set(field.field, field.minorSteps ? `${Math.floor(Number(raw) / field.minorSteps)}.${Number(raw) % field.minorSteps}` : raw);
+  for (const [i, field] of file.identity.entries()) {
+    const outcome = fields[i]!;
+    if (outcome.kind === "refused" && field.field !== "family" && !outcome.refusal.kind.startsWith("gateway")) continue;
+    if (outcome.kind !== "value") return bad(troubleOf(outcome));
+    found.set(field.field, field.minorSteps ? versionOf(Number(outcome.raw), field.minorSteps) : outcome.raw);
   }
-  const family = definition.file.identity.find((each) => each.field === "family");
+  const family = file.identity.find((each) => each.field === "family");
   if (family && found.get("family") !== family.equals) {
     return bad({ kind: "other-drive", text: "Another kind of drive answers at this address now.", remedy: "Check which drive is connected." });
   }
-  const rating = definition.file.ratings.find((each) => each.identityValue === found.get("rating"));
+  const options = await readOptions(session);
+  if (!options.ok) return options;
+  const modules = await readModules(session);
+  if (!modules.ok) return modules;
+  const rating = file.ratings.find((each) => each.identityValue === found.get("rating"));
+  const onlyOne = file.ratings.length === 1 && !found.has("rating") ? file.ratings[0] : rating;
+  const axisModules = modules.value.filter((each) => file.modules?.kinds.some((kind) => kind.axis && kind.name === each.name)).length;
   return good({
-    vendor: definition.file.vendor,
-    family: definition.file.family,
-    definitionId: definition.id,
-    rating: rating?.id,
-    ratingName: rating?.name ?? `unknown rating ${found.get("rating") ?? ""}`.trim(),
-    supply: rating?.supply ?? "unknown",
-    firmware: String(found.get("firmware") ?? "0"),
-    serial: String(found.get("serial") ?? "").trim(),
+    vendor: file.vendor, family: file.family, definitionId: definition.id,
+    rating: onlyOne?.id, ratingName: onlyOne?.name ?? `unknown rating ${found.get("rating") ?? ""}`.trim(), supply: onlyOne?.supply ?? "unknown",
+    firmware: String(found.get("firmware") ?? file.firmware.from), serial: String(found.get("serial") ?? "").trim(),
+    ...(found.has("power-part") ? { powerPart: String(found.get("power-part")).trim() } : {}),
+    ...(file.axes ? { axes: Number(found.get("axes") ?? (axisModules || 1)) } : {}),
+    ...(file.options ? { options: options.value } : {}),
+    ...(file.modules ? { modules: modules.value } : {}),
   });
 }
 
-function question(definition: Definition, field: IdentityField): Question {
-  return { kind: "read", function: definition.file.modbus.readFunction, address: field.address, count: registerCount(field.type, field.length) };
+async function readOptions(session: DriveSession): Promise<Result<FittedOption[]>> {
+  const options = session.definition.file.options ?? [];
+  const fitted: FittedOption[] = [];
+  for (const option of options) {
+    const items: Item[] = [{ address: addressOf(option.fitted.address), type: option.fitted.type ?? "u16" }];
+    if (option.firmware) items.push({ address: addressOf(option.firmware.address), type: "u16" });
+    const [sign, firmware] = await session.readItems(items);
+    if (isLoss(sign!)) return bad(troubleOf(sign));
+    if (sign!.kind !== "value" || !signGiven(option.fitted, Number(sign!.raw))) continue;
+    fitted.push({ id: option.id, name: option.name, ...(firmware?.kind === "value" ? { firmware: versionOf(Number(firmware.raw), option.firmware!.minorSteps) } : {}) });
+  }
+  return good(fitted);
+}
+
+async function readModules(session: DriveSession): Promise<Result<FittedModule[]>> {
+  const spec = session.definition.file.modules;
+  if (!spec) return good([]);
+  const modules: FittedModule[] = [];
+  for (let slot = 0; slot < spec.slots; slot++) {
+    const items: Item[] = [{ address: addressOf(spec.kind) + slot, type: "u16" }];
+    if (spec.serial) items.push({ address: addressOf(spec.serial.address) + slot * spec.serial.step, type: "text", length: spec.serial.length });
+    if (spec.firmware) items.push({ address: addressOf(spec.firmware.address) + slot, type: "u16" });
+    const outcomes = await session.readItems(items);
+    const lost = outcomes.find(isLoss);
+    if (lost) return bad(troubleOf(lost));
+    const [kind, ...rest] = outcomes;
+    if (kind!.kind !== "value" || Number(kind!.raw) === 0) continue;
+    const serial = spec.serial ? rest.shift() : undefined;
+    const firmware = spec.firmware ? rest.shift() : undefined;
+    modules.push({
+      slot: slot + 1, name: spec.kinds.find((each) => each.value === Number(kind!.raw))?.name ?? `unknown module ${kind!.raw}`,
+      ...(serial?.kind === "value" ? { serial: String(serial.raw).trim() } : {}),
+      ...(firmware?.kind === "value" ? { firmware: versionOf(Number(firmware.raw), spec.firmware!.minorSteps) } : {}),
+    });
+  }
+  return good(modules);
+}
+
+/** An outcome that says nothing about the item, since nobody answered. */
+function isLoss(outcome: ItemOutcome): outcome is Exclude<ItemOutcome, { kind: "value" }> {
+  return outcome.kind !== "value" && (outcome.kind !== "refused" || outcome.refusal.kind.startsWith("gateway"));
+}
+
+function itemOf(field: IdentityField): Item {
+  return { address: addressOf(field.address), type: field.type as ValueType, ...(field.length === undefined ? {} : { length: field.length }) };
+}
+
+function versionOf(raw: number, minorSteps: number): string {
+  return `${Math.floor(raw / minorSteps)}.${raw % minorSteps}`;
 }
 
 /** Whether it is the same drive as before: after every reconnection this is asked before anything is written. */
 export function sameDrive(a: DriveIdentity, b: DriveIdentity): boolean {
-  return a.definitionId === b.definitionId && a.serial === b.serial && a.rating === b.rating && a.firmware === b.firmware;
+  return a.definitionId === b.definitionId && a.serial === b.serial && a.powerPart === b.powerPart && a.rating === b.rating
+    && a.firmware === b.firmware && a.axes === b.axes && a.really?.definitionId === b.really?.definitionId
+    && fittingOf(a).options.join() === fittingOf(b).options.join();
 }

@@ -1,50 +1,71 @@
-import type { Command, Definition } from "@/core/definition";
+import type { Command, Definition, ModbusLink } from "@/core/definition";
+import { addressOf } from "@/core/definition";
 import type { Clock } from "@/core/protocol/channel";
-import { planReads, splitFrame, worthwhileGap, type Outcome, type Question, type ReadFrame, type RefusalKind } from "@/core/protocol/modbus";
-import { decodeRegisters, encodeRegisters, type Parameter, type RawValue } from "@/core/value";
+import type { Failure } from "@/core/protocol/outcome";
+import { planReads, splitFrame, worthwhileGap, type Outcome, type Question, type ReadFrame, type Span } from "@/core/protocol/modbus";
+import type { RefusalKind } from "@/core/protocol/refusal";
+import { decodeRegisters, encodeRegisters, registerCount, type Parameter, type RawValue } from "@/core/value";
 import { askPatiently, type Asker } from "./asker";
-import { readIdentity, type DriveIdentity } from "./identity";
-import type { DriveSession, ReadStep, WriteOutcome } from "./session";
-import { decodeState, signGiven, stateRegisters, type DriveState } from "./state";
+import { awaitDone } from "./command";
+import { readIdentity } from "./identity";
+import type { DriveIdentity, DriveState } from "./model";
+import { writeOutcomeOf, type DriveSession, type Item, type ItemOutcome, type ReadStep, type WriteOutcome } from "./session";
+import { readDriveState } from "./state";
 import { bad, good, troubleOf, type Result } from "./trouble";
 
 /** Refusals that mean "not here" rather than "not now": the frame is cut until the one bad address is found. */
 const NOT_HERE: ReadonlySet<RefusalKind> = new Set<RefusalKind>(["no-such-address", "value-refused", "device-failed"]);
 
+export type ModbusAsker = Asker<Question, Outcome>;
+
 /** A drive that speaks Modbus, in whatever framing. */
 export class ModbusDriveSession implements DriveSession {
+  private readonly link: ModbusLink;
+
   constructor(
     readonly definition: Definition,
-    private readonly asker: Asker,
+    private readonly asker: ModbusAsker,
     private readonly clock: Clock,
-  ) {}
-
-  identify(): Promise<Result<DriveIdentity>> {
-    return readIdentity(this.asker, this.clock, this.definition);
+  ) {
+    this.link = definition.file.modbus!;
   }
 
-  async readState(): Promise<Result<DriveState>> {
-    const registers = new Map<number, number>();
-    for (const { address, count } of stateRegisters(this.definition)) {
-      const outcome = await this.ask(this.readQuestion(address, count));
-      if (outcome.kind === "written") continue;
-      if (outcome.kind !== "registers") return bad(troubleOf(outcome));
-      outcome.values.forEach((value, i) => registers.set(address + i, value));
+  identify(): Promise<Result<DriveIdentity>> {
+    return readIdentity(this);
+  }
+
+  readState(): Promise<Result<DriveState>> {
+    return readDriveState(this);
+  }
+
+  async readItems(items: readonly Item[]): Promise<ItemOutcome[]> {
+    const outcomes: ItemOutcome[] = items.map(() => ({ kind: "silent", waitedMs: 0 }));
+    const spans: Array<Span & { node: number }> = items.map((each, i) => ({ code: String(i), address: each.address, registers: registerCount(each.type, each.length), node: each.node ?? 0 }));
+    let failed: Failure | undefined;
+    for (const { frame, node } of this.plan(spans)) {
+      const answer: Outcome | Failure = failed ?? (await this.ask(this.readQuestion(frame.address, frame.count), node));
+      // Nobody there for the first means nobody there for the rest: no need to wait for each.
+      if (answer.kind === "silent" || answer.kind === "lost" || answer.kind === "rubbish") failed = answer;
+      if (answer.kind === "refused" && frame.spans.length > 1) {
+        for (const span of frame.spans) outcomes[Number(span.code)] = (await this.readItems([items[Number(span.code)]!]))[0]!;
+        continue;
+      }
+      for (const span of frame.spans) outcomes[Number(span.code)] = answer.kind === "registers" ? { kind: "value", raw: this.decodeSpan(frame, span, answer.values, items[Number(span.code)]!.type) } : (answer as Failure);
     }
-    return good(decodeState(this.definition, (address) => registers.get(address) ?? 0));
+    return outcomes;
   }
 
   async read(parameters: readonly Parameter[], onStep: (step: ReadStep) => void | Promise<void>, signal?: AbortSignal): Promise<Result<void>> {
     const byCode = new Map(parameters.map((each) => [each.code, each]));
     const frames = this.plan(parameters);
-    const total = frames.reduce((sum, each) => sum + weight(each), 0);
+    const total = frames.reduce((sum, each) => sum + weight(each.frame), 0);
     let done = 0;
-    for (const frame of frames) {
+    for (const { frame, node } of frames) {
       const pending = [frame];
       const step: ReadStep = { values: new Map(), refused: [], share: 0 };
       for (let next = pending.shift(); next; next = pending.shift()) {
         if (signal?.aborted) return bad({ kind: "stopped", text: "The reading was stopped.", remedy: "Go on when you are ready; what was read is kept." });
-        const outcome = await this.ask(this.readQuestion(next.address, next.count));
+        const outcome = await this.ask(this.readQuestion(next.address, next.count), node);
         if (outcome.kind === "refused" && NOT_HERE.has(outcome.refusal.kind)) {
           const halves = splitFrame(next);
           if (halves) pending.unshift(...halves);
@@ -53,7 +74,7 @@ export class ModbusDriveSession implements DriveSession {
         }
         if (outcome.kind === "written") continue;
         if (outcome.kind !== "registers") return bad(troubleOf(outcome));
-        this.decode(next, outcome.values, byCode, step.values);
+        for (const span of next.spans) step.values.set(span.code, this.decodeSpan(next, span, outcome.values, byCode.get(span.code)!.type));
       }
       done += weight(frame);
       step.share = done / total;
@@ -63,68 +84,42 @@ export class ModbusDriveSession implements DriveSession {
   }
 
   async write(parameter: Parameter, raw: RawValue): Promise<WriteOutcome> {
-    const { wordOrder, writeFunctions } = this.definition.file.modbus;
-    const registers = encodeRegisters(parameter.type, raw, wordOrder, parameter.length);
-    const single = registers.length === 1 && writeFunctions.includes(6);
-    return this.send(single
-      ? { kind: "write-one", address: parameter.address, value: registers[0]! }
-      : { kind: "write-many", address: parameter.address, values: registers });
+    const registers = encodeRegisters(parameter.type, raw, this.link.wordOrder, parameter.length);
+    return this.send(parameter.address, registers, 0, parameter.node);
   }
 
   async command(command: Command): Promise<WriteOutcome> {
-    const outcome = await this.send({ kind: "write-one", address: command.address, value: command.value }, command.longestMs);
-    if (outcome.kind !== "written" || !command.doneWhen) return outcome;
-    const sign = command.doneWhen;
-    const until = this.clock.now() + command.longestMs;
-    for (;;) {
-      const answer = await this.ask(this.readQuestion(sign.address, 1));
-      if (answer.kind === "registers" && signGiven(sign, () => answer.values[0]!)) return outcome;
-      if (answer.kind === "lost") return { kind: "unknown", text: answer.reason, lost: true };
-      if (this.clock.now() >= until) return { kind: "unknown", text: `The drive did not say within ${command.longestMs / 1000} s that it was done.`, lost: false };
-      await this.clock.sleep(50);
-    }
+    const registers = encodeRegisters(command.type ?? "u16", command.value, this.link.wordOrder);
+    return awaitDone(this, this.clock, command, await this.send(addressOf(command.address), registers, command.longestMs));
   }
 
-  private async send(question: Question, extraMs = 0): Promise<WriteOutcome> {
-    const outcome = await this.asker.ask(question, this.definition.file.modbus.slowestAnswerMs + extraMs);
-    switch (outcome.kind) {
-      case "written":
-        return { kind: "written" };
-      case "refused":
-        // A gateway that got no answer cannot know what the drive behind it did.
-        if (outcome.refusal.kind === "gateway-silent" || outcome.refusal.kind === "accepted-not-done") return { kind: "unknown", text: outcome.refusal.text, lost: false };
-        return { kind: "refused", refusal: outcome.refusal };
-      case "lost":
-        return { kind: "unknown", text: outcome.reason, lost: true };
-      case "silent":
-        return { kind: "unknown", text: "The drive did not answer.", lost: false };
-      default:
-        return { kind: "unknown", text: "What came back was no answer to this.", lost: false };
-    }
+  private async send(address: number, registers: number[], extraMs: number, node = 0): Promise<WriteOutcome> {
+    const single = registers.length === 1 && this.link.writeFunctions.includes(6);
+    const question: Question = single ? { kind: "write-one", address, value: registers[0]! } : { kind: "write-many", address, values: registers };
+    return writeOutcomeOf(await this.asker.ask(question, this.link.slowestAnswerMs + extraMs, node));
   }
 
-  private ask(question: Question): Promise<Outcome> {
-    return askPatiently(this.asker, this.clock, question, this.definition.file.modbus.slowestAnswerMs);
+  private ask(question: Question, node: number): Promise<Outcome> {
+    return askPatiently(this.asker, this.clock, question, this.link.slowestAnswerMs, node);
   }
 
   private readQuestion(address: number, count: number): Question {
-    return { kind: "read", function: this.definition.file.modbus.readFunction, address, count };
+    return { kind: "read", function: this.link.readFunction, address, count };
   }
 
-  private plan(parameters: readonly Parameter[]): ReadFrame[] {
-    const { modbus } = this.definition.file;
-    return planReads(parameters, {
-      registersPerRead: modbus.registersPerRead,
-      readAcrossGaps: modbus.readAcrossGaps,
-      worthwhileGap: worthwhileGap({ baud: modbus.defaults.baud, bitsPerCharacter: 11, turnaroundMs: modbus.turnaroundMs }),
-    });
+  private plan(spans: ReadonlyArray<Span & { node: number }>): Array<{ frame: ReadFrame; node: number }> {
+    const limits = {
+      registersPerRead: this.link.registersPerRead,
+      readAcrossGaps: this.link.readAcrossGaps,
+      worthwhileGap: worthwhileGap({ baud: this.link.defaults.baud, bitsPerCharacter: 11, turnaroundMs: this.link.turnaroundMs }),
+    };
+    const nodes = [...new Set(spans.map((each) => each.node))];
+    return nodes.flatMap((node) => planReads(spans.filter((each) => each.node === node), limits).map((frame) => ({ frame, node })));
   }
 
-  private decode(frame: ReadFrame, registers: Uint16Array, byCode: Map<string, Parameter>, into: Map<string, RawValue>): void {
-    for (const span of frame.spans) {
-      const at = span.address - frame.address;
-      into.set(span.code, decodeRegisters(byCode.get(span.code)!.type, registers.subarray(at, at + span.registers), this.definition.file.modbus.wordOrder));
-    }
+  private decodeSpan(frame: ReadFrame, span: Span, registers: Uint16Array, type: Parameter["type"]): RawValue {
+    const at = span.address - frame.address;
+    return decodeRegisters(type, registers.subarray(at, at + span.registers), this.link.wordOrder);
   }
 }
 

@@ -1,49 +1,79 @@
-import type { Definition, Sign, TripSpec } from "@/core/definition";
+import { addressOf, axisShift, type Address, type Definition, type Sign, type TripSpec } from "@/core/definition";
+import type { AxisState, DriveState } from "./model";
+import type { DriveSession, Item } from "./session";
+import { bad, good, troubleOf, type Result } from "./trouble";
 
-/** What a drive is doing, as far as its status words tell. */
-export interface DriveState {
-  running: boolean;
-  tripped: boolean;
-  trip: { number: number; name: string } | undefined;
-  warnings: string[];
-  /** Some value would be gone after a power-off; undefined when the family does not tell. */
-  volatile: boolean | undefined;
-  /** Whether it may be written now; undefined when the family asks for no permission. */
-  permission: boolean | undefined;
-}
-
-/** Registers that must be read to know the state: the status block, and the permission where it lies elsewhere. */
-export function stateRegisters(definition: Definition): Array<{ address: number; count: number }> {
-  const { address, count } = definition.file.state;
-  const signs = [definition.file.permission?.given.address].filter((each): each is number => each !== undefined);
-  const outside = signs.filter((each) => each < address || each >= address + count);
-  return [{ address, count }, ...outside.map((each) => ({ address: each, count: 1 }))];
-}
-
-/** Whether a sign is given, from registers by address. */
-export function signGiven(sign: Sign, register: (address: number) => number): boolean {
-  const value = register(sign.address);
-  const given = sign.bit !== undefined ? ((value >> sign.bit) & 1) === 1 : value === sign.equals;
+/** Whether a sign is given by the value found at its address. */
+export function signGiven(sign: Sign, value: number): boolean {
+  const given = sign.bit !== undefined ? ((value >>> sign.bit) & 1) === 1 : value === sign.equals;
   return sign.inverted ? !given : given;
 }
 
-/** Makes sense of the status registers. */
-export function decodeState(definition: Definition, register: (address: number) => number): DriveState {
+/** Reads all status words of a drive and makes sense of them. Refused words count as 0. */
+export async function readDriveState(session: DriveSession): Promise<Result<DriveState>> {
+  const { definition } = session;
+  const items = stateItems(definition);
+  const values = new Map<string, number>();
+  const outcomes = await session.readItems([...items.values()]);
+  let i = 0;
+  for (const key of items.keys()) {
+    const outcome = outcomes[i++]!;
+    if (outcome.kind === "value") values.set(key, Number(outcome.raw));
+    else if (outcome.kind !== "refused" || outcome.refusal.kind.startsWith("gateway")) return bad(troubleOf(outcome));
+  }
+  return good(decodeState(definition, (address, axis) => values.get(keyOf(definition, address, axis)) ?? 0));
+}
+
+/** Makes sense of status words; `word` gives the value at an address of an axis (0 for a drive without axes). */
+export function decodeState(definition: Definition, word: (address: Address, axis: number) => number): DriveState {
   const { state, permission } = definition.file;
-  const tripped = signGiven(state.tripped, register);
-  const number = register(state.tripNumber.address);
-  const warningWord = state.warnings ? register(state.warnings.address) : 0;
+  const numbers = axisNumbers(definition);
+  const given = (sign: Sign, axis = numbers[0]!): boolean => signGiven(sign, word(sign.address, axis));
+  const axes = numbers.map((axis): AxisState & { tripped: boolean } => {
+    const tripped = given(state.tripped, axis);
+    const number = word(state.tripNumber.address, axis);
+    return { axis, running: given(state.running, axis), tripped, trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}` } : undefined };
+  });
+  const warnings = state.warnings === undefined ? [] : numbers.flatMap((axis) => state.warnings!.bits
+    .filter((each) => (word(state.warnings!.address, axis) >>> each.bit) & 1)
+    .map((each) => (numbers.length > 1 ? `axis ${axis}: ${each.text}` : each.text)));
+  const tripped = axes.find((each) => each.tripped);
   return {
-    running: signGiven(state.running, register),
-    tripped,
-    trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}` } : undefined,
-    warnings: (state.warnings?.bits ?? []).filter((each) => (warningWord >> each.bit) & 1).map((each) => each.text),
-    volatile: state.volatile ? signGiven(state.volatile, register) : undefined,
-    permission: permission ? signGiven(permission.given, register) : undefined,
+    running: axes.some((each) => each.running),
+    tripped: tripped !== undefined,
+    trip: tripped?.trip && (numbers.length > 1 ? { ...tripped.trip, name: `${tripped.trip.name} (axis ${tripped.axis})` } : tripped.trip),
+    warnings,
+    volatile: state.volatile ? given(state.volatile) : undefined,
+    permission: permission ? given(permission.given) : undefined,
+    ...(state.controlOnly ? { controlOnly: given(state.controlOnly) } : {}),
+    ...(numbers.length > 1 ? { axes: axes.map(({ axis, running, trip }) => ({ axis, running, trip })) } : {}),
   };
 }
 
 /** What the definition says of a trip number. */
 export function tripOf(definition: Definition, number: number): TripSpec | undefined {
   return definition.file.trips.find((each) => each.number === number);
+}
+
+function axisNumbers(definition: Definition): number[] {
+  return definition.axes.length > 0 ? definition.axes : [0];
+}
+
+function keyOf(definition: Definition, address: Address, axis: number): string {
+  const shift = axisShift(definition.file.axes, definition.protocol, axis);
+  return `${shift.node}/${addressOf(address) + shift.address}`;
+}
+
+function stateItems(definition: Definition): Map<string, Item> {
+  const { state, permission } = definition.file;
+  const items = new Map<string, Item>();
+  const want = (of: { address: Address; type?: "u8" | "u16" | "u32" } | undefined, axis: number): void => {
+    if (!of) return;
+    const shift = axisShift(definition.file.axes, definition.protocol, axis);
+    items.set(keyOf(definition, of.address, axis), { address: addressOf(of.address) + shift.address, type: of.type ?? "u16", node: shift.node });
+  };
+  const numbers = axisNumbers(definition);
+  for (const axis of numbers) for (const each of [state.running, state.tripped, state.tripNumber, state.warnings]) want(each, axis);
+  for (const each of [state.volatile, state.controlOnly, permission?.given]) want(each, numbers[0]!);
+  return items;
 }

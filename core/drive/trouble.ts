@@ -1,4 +1,5 @@
-import type { Outcome, Refusal } from "@/core/protocol/modbus";
+import type { Failure, LostCause, Noise } from "@/core/protocol/outcome";
+import type { Refusal } from "@/core/protocol/refusal";
 
 /** Why something asked of a drive did not come about, with what to check next. */
 export interface Trouble {
@@ -6,6 +7,10 @@ export interface Trouble {
   text: string;
   remedy: string;
   refusal?: Refusal;
+  /** What kind of rubbish came, where it was rubbish. */
+  noise?: Noise;
+  /** Why the channel is not there, where the operating system said so. */
+  cause?: LostCause;
 }
 
 export type Result<T> = { ok: true; value: T } | { ok: false; trouble: Trouble };
@@ -14,14 +19,14 @@ export const good = <T>(value: T): Result<T> => ({ ok: true, value });
 export const bad = <T>(trouble: Trouble): Result<T> => ({ ok: false, trouble });
 
 /** What an outcome that is no answer means for a person. */
-export function troubleOf(outcome: Exclude<Outcome, { kind: "registers" | "written" }>): Trouble {
+export function troubleOf(outcome: Failure): Trouble {
   switch (outcome.kind) {
     case "silent":
       return { kind: "silent", text: `No answer within ${Math.round(outcome.waitedMs)} ms.`, remedy: "Check that the drive has power, then the address, then the cable." };
     case "lost":
-      return { kind: "lost", text: `The link is lost: ${outcome.reason}`, remedy: "Check the cable and the address of the link. It is tried again by itself." };
+      return { kind: "lost", text: `The link is lost: ${outcome.reason}`, remedy: "Check the cable and the address of the link. It is tried again by itself.", ...(outcome.cause ? { cause: outcome.cause } : {}) };
     case "rubbish":
-      return { kind: "rubbish", text: outcome.reason, remedy: "Check that this is a drive's Modbus port, then speed and parity, then whether two drives share the address." };
+      return { kind: "rubbish", text: outcome.reason, remedy: "Check that this is the drive's own port, then speed and parity, then whether two drives share the address.", ...(outcome.noise ? { noise: outcome.noise } : {}) };
     case "refused":
       // Behind a gateway, a drive that is off or unplugged shows as the gateway's own answer.
       if (outcome.refusal.kind === "gateway-silent" || outcome.refusal.kind === "gateway-path") {

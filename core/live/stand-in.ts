@@ -2,8 +2,13 @@
 export interface StandInView {
   line: string;
   lineTitle: string;
+  kind: string;
   port: number;
+  /** Of a serial port. */
+  path?: string;
   plugged: boolean;
+  /** What is wrong with the cable. */
+  disturbance: string;
   tag: string;
   family: string;
   definitionId: string;
@@ -12,7 +17,11 @@ export interface StandInView {
   firmware: string;
   serial: string;
   address: number;
+  axes: number;
+  /** It has a power part that can be exchanged on its own. */
+  hasPowerPart: boolean;
   powered: boolean;
+  mains: boolean;
   turning: boolean;
   trip: number;
   permission: boolean;

@@ -1,5 +1,6 @@
 import type { ParameterResult, Plan, PlanChoices, Check, WriteStep } from "@/core/restore";
-import type { DriveIdentity, DriveState, Trouble } from "@/core/drive";
+import type { Change, DriveIdentity, DriveState, Trouble } from "@/core/drive";
+import type { LinkSettings } from "@/core/link";
 import type { RawValue } from "@/core/value";
 
 /** How a reading goes on: by group, so that a page can draw it as a strip. */
@@ -16,8 +17,7 @@ export interface ReadingView {
 export interface ConnectionView {
   id: string;
   linkName: string;
-  host: string;
-  port: number;
+  link: LinkSettings;
   unit: number;
   phase: "connecting" | "connected" | "lost" | "other-drive" | "failed";
   /** When this phase began, ms since 1970. */
@@ -30,7 +30,7 @@ export interface ConnectionView {
   trouble?: Trouble;
   position?: { tag: string; title: string };
   /** The drive fitted at the position last time, when it is another than this. */
-  swappedFor?: { serial: string; ratingName: string };
+  swappedFor?: { serial: string; ratingName: string; change: Exclude<Change, "same">; powerPart?: string };
   reading?: ReadingView;
   /** Settings that differ from the standing record, once everything is read. */
   drift?: { record: number; changed: number; backToDefault: number; compared: number };

@@ -34,6 +34,8 @@ export interface Decoded {
   frames: Frame[];
   /** Bytes that belonged to no frame; more than none means noise, a wrong speed or another protocol. */
   rubbish: number;
+  /** "bad-check": frames could be seen, but their check did not fit. */
+  noise?: "garbled" | "bad-check";
 }
 
 export interface FrameDecoder {

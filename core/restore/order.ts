@@ -14,7 +14,7 @@ export function orderWrites(definition: Definition, writes: readonly PlannedWrit
   const usual = [...writes].sort((a, b) => rank(definition, a.code) - rank(definition, b.code));
   const waitsFor = new Map<string, Set<string>>();
   const target = new Map(writes.map((each) => [each.code, each.to]));
-  for (const rule of definition.file.rules) {
+  for (const rule of definition.rules) {
     const lower = target.get(rule.lower);
     const upper = target.get(rule.upper);
     if (lower === undefined || upper === undefined) continue;
@@ -37,7 +37,7 @@ export function orderWrites(definition: Definition, writes: readonly PlannedWrit
 
 /** Codes whose target values break a rule of the family, with the rule's words: the drive would refuse them. */
 export function brokenRules(definition: Definition, values: ReadonlyMap<string, RawValue>): Array<{ lower: string; upper: string; text: string }> {
-  return definition.file.rules.filter((rule) => above(definition, rule.lower, values.get(rule.lower), rule.upper, values.get(rule.upper)));
+  return definition.rules.filter((rule) => above(definition, rule.lower, values.get(rule.lower), rule.upper, values.get(rule.upper)));
 }
 
 function rank(definition: Definition, code: string): number {

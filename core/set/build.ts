@@ -1,4 +1,4 @@
-import { defaultFor, type Definition } from "@/core/definition";
+import { defaultFor, type Definition, type Group } from "@/core/definition";
 import type { RawValue } from "@/core/value";
 import type { ParameterSet, Piece } from "./model";
 
@@ -6,10 +6,16 @@ import type { ParameterSet, Piece } from "./model";
 export function buildSet(definition: Definition, values: ReadonlyMap<string, RawValue>): ParameterSet {
   const pieces: Piece[] = [];
   for (const group of definition.groups) {
-    const entries = group.parameters.filter((each) => values.has(each.code)).map((each) => [each.code, values.get(each.code)!] as const);
-    if (entries.length > 0) pieces.push({ axis: 0, set: 0, group: group.id, values: Object.fromEntries(entries) });
+    const piece = buildPiece(group, values);
+    if (Object.keys(piece.values).length > 0) pieces.push(piece);
   }
   return { definitionId: definition.id, pieces };
+}
+
+/** The piece of one group, with the codes of the definition file: axis and set stand beside them. */
+export function buildPiece(group: Group, values: ReadonlyMap<string, RawValue>): Piece {
+  const entries = group.parameters.filter((each) => values.has(each.code)).map((each) => [each.base, values.get(each.code)!] as const);
+  return { axis: group.axis, set: group.set, group: group.base, values: Object.fromEntries(entries) };
 }
 
 /** What a drive of this rating holds when it comes from the factory, as far as the definition says. */

@@ -1,6 +1,6 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
-import type { Definition } from "@/core/definition";
+import { fullCode, type Definition } from "@/core/definition";
 import { MOVING_KINDS } from "@/core/value";
 import type { ParameterSet, Piece } from "./model";
 
@@ -33,7 +33,7 @@ export function settingsOnly(definition: Definition, set: ParameterSet): Paramet
   const pieces = set.pieces.map((piece) => ({
     ...piece,
     values: Object.fromEntries(Object.entries(piece.values).filter(([code]) => {
-      const parameter = definition.byCode.get(code);
+      const parameter = definition.byCode.get(fullCode(code, piece.axis, piece.set));
       return parameter === undefined || !MOVING_KINDS.has(parameter.kind);
     })),
   }));

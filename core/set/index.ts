@@ -1,5 +1,5 @@
 /** A parameter set: keys, canonical form, content hash, completeness. */
-export { buildSet, factorySet } from "./build";
+export { buildPiece, buildSet, factorySet } from "./build";
 export { canonicalPiece, hashText, pieceHash, recordHashes, setHash, settingsOnly } from "./canonical";
 export { completenessOf, type Completeness } from "./completeness";
 export { valuesByCode, type ParameterSet, type Piece } from "./model";

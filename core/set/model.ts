@@ -1,3 +1,4 @@
+import { fullCode } from "@/core/definition";
 import type { RawValue } from "@/core/value";
 
 /**
@@ -17,12 +18,11 @@ export interface ParameterSet {
   pieces: Piece[];
 }
 
-/** All values of one axis and set by code. */
-export function valuesByCode(set: ParameterSet, axis = 0, parameterSet = 0): Map<string, RawValue> {
+/** All values by the code they have everywhere, with axis and set in it. */
+export function valuesByCode(set: ParameterSet): Map<string, RawValue> {
   const values = new Map<string, RawValue>();
   for (const piece of set.pieces) {
-    if (piece.axis !== axis || piece.set !== parameterSet) continue;
-    for (const [code, raw] of Object.entries(piece.values)) values.set(code, raw);
+    for (const [code, raw] of Object.entries(piece.values)) values.set(fullCode(code, piece.axis, piece.set), raw);
   }
   return values;
 }

@@ -1,6 +1,6 @@
 import type { Parameter } from "./parameter";
 import { physicalText } from "./physical";
-import type { RawValue } from "./raw";
+import { isBits, type RawValue } from "./raw";
 
 /** A value in the parts a sheet shows apart: the figure, its unit, and what a choice or bits mean. */
 export interface FormattedValue {
@@ -17,9 +17,9 @@ export function formatValue(parameter: Parameter, raw: RawValue | undefined): Fo
     const choice = parameter.choices.find((each) => each.value === raw);
     return { text, unit: "", meaning: choice ? choice.text : "not a known choice" };
   }
-  if (parameter.type === "bits16") {
+  if (isBits(parameter.type)) {
     const set = Number(raw);
-    const known = (parameter.bits ?? []).filter((each) => (set >> each.bit) & 1).map((each) => each.text);
+    const known = (parameter.bits ?? []).filter((each) => (set >>> each.bit) & 1).map((each) => each.text);
     return { text, unit: "", meaning: known.length > 0 ? known.join(", ") : set === 0 ? "none" : "" };
   }
   return { text, unit: parameter.unit ?? "", meaning: "" };

@@ -4,8 +4,8 @@ export {
   type BitName, type Choice, type Effect, type Parameter, type ParameterKind, type ValueType,
 } from "./parameter";
 export { parseRational } from "./rational";
-export { decodeRegisters, encodeRegisters, floatFromBits, floatToBits, rawBounds, registerCount, type RawValue } from "./raw";
-export { decimalsFor, physicalNumber, physicalText } from "./physical";
+export { byteCount, decodeRegisters, encodeRegisters, floatFromBits, floatToBits, isBits, isWide, rawBounds, rawFromBits, registerCount, type RawValue } from "./raw";
+export { decimalsFor, floatText, physicalNumber, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
 export { parseValue, toRaw, type Parsed } from "./parse";
 export { checkRange } from "./range";

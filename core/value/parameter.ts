@@ -1,5 +1,8 @@
-/** How a value lies in the drive. `bits16` is a 16-bit word whose bits mean something each; `text` is ASCII, two characters a register. */
-export const VALUE_TYPES = ["u16", "i16", "u32", "i32", "float32", "bits16", "text"] as const;
+/**
+ * How a value lies in the drive. `bits16` is a 16-bit word whose bits mean something each; `text` is ASCII, two characters a register.
+ * 8-bit types exist where a protocol knows them; over Modbus they take the low half of a register.
+ */
+export const VALUE_TYPES = ["u8", "i8", "u16", "i16", "u32", "i32", "u64", "i64", "float32", "bits8", "bits16", "bits32", "text"] as const;
 export type ValueType = (typeof VALUE_TYPES)[number];
 
 /** What a parameter is for; decides what is compared, restored and counted as a setting. */
@@ -24,12 +27,22 @@ export interface BitName {
 
 /** A parameter ready for use: everything a definition left to its default is filled in, limits and default are raw. */
 export interface Parameter {
+  /** What it is called everywhere: the code on the keypad, with axis and set where there are several ("2:6083.00", "H.mot.12/3"). */
   code: string;
+  /** The code without axis and set, as the definition file has it. */
+  base: string;
+  /** 0 for the drive as a whole, else the axis, counted from 1. */
+  axis: number;
+  /** 0 for what no set holds, else the parameter set, counted from 1. */
+  set: number;
+  /** Added to the drive's address on the link: axes that are nodes of their own. */
+  node: number;
   name: string;
   help: string;
   /** Innermost group it stands in, and that group's place in the sheet. */
   group: string;
   order: number;
+  /** Register on the wire, from 0; for CANopen the index times 256 plus the sub-index. */
   address: number;
   registers: number;
   type: ValueType;

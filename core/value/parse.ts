@@ -1,6 +1,6 @@
 import type { Parameter } from "./parameter";
 import { parseRational, reduce, roundRational, toDecimalText, exactDecimals, type Rational } from "./rational";
-import { floatToBits, rawBounds, type RawValue } from "./raw";
+import { byteCount, floatToBits, isBits, isWide, rawBounds, type RawValue } from "./raw";
 import { unitFactor } from "./unit";
 
 export type Parsed = { ok: true; raw: RawValue } | { ok: false; reason: string };
@@ -18,7 +18,7 @@ export function parseValue(parameter: Parameter, typed: string): Parsed {
   if (parameter.type === "text") return parseText(parameter, typed);
   if (text === "") return no("Nothing was typed. Type a value, or Esc to leave it as it is.");
   if (parameter.choices) return parseChoice(parameter, text);
-  if (parameter.type === "bits16") return parseBits(text);
+  if (isBits(parameter.type)) return parseBits(text, 8 * byteCount(parameter.type));
   const match = /^([-+]?[\d.]+(?:e[-+]?\d+)?)\s*(.*)$/i.exec(text.replace(",", "."));
   const figure = match && parseRational(match[1]!);
   if (!match || !figure) return no(`"${text}" is not a number.`);
@@ -47,10 +47,10 @@ function parseChoice(parameter: Parameter, text: string): Parsed {
   return no(`"${text}" fits ${starts.map((each) => `"${each.text}"`).join(" and ")}. Type more of it.`);
 }
 
-function parseBits(text: string): Parsed {
-  if (!/^(0x[\da-f]{1,4}|0b[01]{1,16}|\d{1,5})$/i.test(text)) return no(`"${text}" is not a bit pattern. Type 0x0003, 0b11 or 3.`);
+function parseBits(text: string, size: number): Parsed {
+  if (!/^(0x[\da-f]{1,8}|0b[01]{1,32}|\d{1,10})$/i.test(text)) return no(`"${text}" is not a bit pattern. Type 0x0003, 0b11 or 3.`);
   const value = Number(text);
-  return value <= 0xffff ? yes(value) : no(`${text} does not fit in 16 bits.`);
+  return value < 2 ** size ? yes(value) : no(`${text} does not fit in ${size} bits.`);
 }
 
 function convert(figure: Rational, typedUnit: string, unit: string | undefined): Rational | undefined {
@@ -73,6 +73,6 @@ export function toRaw(parameter: Parameter, physical: Rational): Parsed {
     return no(`${parameter.code} goes in steps of ${toDecimalText(parameter.scale, parameter.decimals)}${unit}: take ${toDecimalText({ num: below, den }, parameter.decimals)} or ${toDecimalText({ num: below + num, den }, parameter.decimals)}.`);
   }
   const bounds = rawBounds(parameter.type)!;
-  if (raw < BigInt(bounds.min) || raw > BigInt(bounds.max)) return no(`${parameter.code} cannot hold so large a number.`);
-  return yes(Number(raw));
+  if (raw < bounds.min || raw > bounds.max) return no(`${parameter.code} cannot hold so large a number.`);
+  return yes(isWide(parameter.type) ? raw.toString() : Number(raw));
 }

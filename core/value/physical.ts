@@ -1,11 +1,11 @@
 import type { Parameter } from "./parameter";
 import { exactDecimals, parseRational, reduce, toDecimalText, toNumber } from "./rational";
-import { floatFromBits, type RawValue } from "./raw";
+import { byteCount, floatFromBits, isBits, type RawValue } from "./raw";
 
 /** Physical value as decimal text, without unit: what the drive's own display would say. Text and bits come back as they are. */
 export function physicalText(parameter: Parameter, raw: RawValue): string {
   if (parameter.type === "text") return String(raw);
-  if (parameter.type === "bits16") return `0x${Number(raw).toString(16).toUpperCase().padStart(4, "0")}`;
+  if (isBits(parameter.type)) return `0x${Number(raw).toString(16).toUpperCase().padStart(2 * byteCount(parameter.type), "0")}`;
   if (parameter.type === "float32") return floatText(floatFromBits(Number(raw)));
   const { num, den } = parameter.scale;
   return toDecimalText({ num: BigInt(raw) * num, den }, parameter.decimals);

@@ -1,32 +1,40 @@
 import type { ValueType } from "./parameter";
 
 /**
- * A value as the drive gave it: integers and float bits as a number, text as a string.
+ * A value as the drive gave it: integers and float bits as a number, 64-bit integers as decimal text (a number would round them), text as a string.
  * It is what is stored and compared; physical values are computed from it.
  */
 export type RawValue = number | string;
 
+const BYTES: Record<Exclude<ValueType, "text">, number> = { u8: 1, i8: 1, bits8: 1, u16: 2, i16: 2, bits16: 2, u32: 4, i32: 4, bits32: 4, float32: 4, u64: 8, i64: 8 };
+
+/** Bytes that a value of a type other than text takes. */
+export function byteCount(type: Exclude<ValueType, "text">): number {
+  return BYTES[type];
+}
+
+/** Whether the value is a word whose bits mean something each. */
+export function isBits(type: ValueType): type is "bits8" | "bits16" | "bits32" {
+  return type === "bits8" || type === "bits16" || type === "bits32";
+}
+
+/** Whether raw values of this type are decimal text, since a number could not hold them exactly. */
+export function isWide(type: ValueType): boolean {
+  return type === "u64" || type === "i64";
+}
+
 /** Registers (16 bits each) that a value of this type takes; `length` is in characters. */
 export function registerCount(type: ValueType, length = 0): number {
   if (type === "text") return Math.ceil(length / 2);
-  return type === "u32" || type === "i32" || type === "float32" ? 2 : 1;
+  return Math.ceil(byteCount(type) / 2);
 }
 
 /** Smallest and largest raw value the type can hold; undefined for text and float bits. */
-export function rawBounds(type: ValueType): { min: number; max: number } | undefined {
-  switch (type) {
-    case "u16":
-    case "bits16":
-      return { min: 0, max: 0xffff };
-    case "i16":
-      return { min: -0x8000, max: 0x7fff };
-    case "u32":
-      return { min: 0, max: 0xffffffff };
-    case "i32":
-      return { min: -0x80000000, max: 0x7fffffff };
-    default:
-      return undefined;
-  }
+export function rawBounds(type: ValueType): { min: bigint; max: bigint } | undefined {
+  if (type === "text" || type === "float32") return undefined;
+  const bits = BigInt(8 * byteCount(type));
+  const signed = type.startsWith("i");
+  return signed ? { min: -(1n << (bits - 1n)), max: (1n << (bits - 1n)) - 1n } : { min: 0n, max: (1n << bits) - 1n };
 }
 
 const scratch = new DataView(new ArrayBuffer(4));
@@ -61,20 +69,17 @@ export function decodeRegisters(
     const end = text.indexOf("\0");
     return end < 0 ? text : text.slice(0, end);
   }
-  const first = registers[0] ?? 0;
-  const second = registers[1] ?? 0;
-  const wide = wordOrder === "high-first" ? first * 0x10000 + second : second * 0x10000 + first;
-  switch (type) {
-    case "u16":
-    case "bits16":
-      return first;
-    case "i16":
-      return (first << 16) >> 16;
-    case "i32":
-      return wide | 0;
-    default:
-      return wide;
-  }
+  const words = Array.from({ length: registerCount(type) }, (_, i) => registers[i] ?? 0);
+  if (wordOrder === "low-first") words.reverse();
+  const bits = words.reduce((all, word) => (all << 16n) | BigInt(word), 0n);
+  return rawFromBits(type, bits);
+}
+
+/** Raw value from the bits a drive sent, lowest bits first in weight; what lies above the type's size is cut off. */
+export function rawFromBits(type: Exclude<ValueType, "text">, bits: bigint): RawValue {
+  const size = 8 * byteCount(type);
+  const value = type.startsWith("i") ? BigInt.asIntN(size, bits) : BigInt.asUintN(size, bits);
+  return isWide(type) ? value.toString() : Number(value);
 }
 
 /** Registers for a raw value, the inverse of `decodeRegisters`. `length` (characters) pads text with NULs. */
@@ -92,9 +97,8 @@ export function encodeRegisters(
     }
     return registers;
   }
-  const value = Number(raw);
-  if (registerCount(type) === 1) return [value & 0xffff];
-  const high = (value >>> 16) & 0xffff;
-  const low = value & 0xffff;
-  return wordOrder === "high-first" ? [high, low] : [low, high];
+  const bits = BigInt.asUintN(64, BigInt(raw));
+  const registers = Array.from({ length: registerCount(type) }, (_, i) => Number((bits >> BigInt(16 * i)) & 0xffffn));
+  if (byteCount(type) === 1) registers[0] = registers[0]! & 0xff;
+  return wordOrder === "high-first" ? registers.reverse() : registers;
 }

@@ -61,7 +61,7 @@ describe("what a person types", () => {
   });
   test.each([
     ["R201", "5 Hz", /cannot be turned into s/], ["R201", "fast", /not a number/], ["R201", "1.005", /steps of 0.01 s: take 1.00 or 1.01/], ["R201", "", /Nothing was typed/],
-    ["B101", "r", /Type more of it/], ["B101", "9", /none of the choices/], ["G101", "far too long a name", /At most 16/], ["T107", "0x10000", /not a bit pattern/], ["R105", "99999", /so large/],
+    ["B101", "r", /Type more of it/], ["B101", "9", /none of the choices/], ["G101", "far too long a name", /At most 16/], ["T107", "0x10000", /does not fit in 16 bits/], ["R105", "99999", /so large/],
   ])("%s: %p is refused, and says why", (code, typed, reason) => {
     const parsed = parseValue(parameter(code), typed);
     expect(parsed.ok).toBe(false);

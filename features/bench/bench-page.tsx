@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
+import { linkText, type LinkSettings } from "@/core/link";
 import type { ConnectionView } from "@/core/live";
 import type { Trouble } from "@/core/drive";
 import { ask } from "@/features/live/ask";
@@ -14,8 +15,8 @@ import { LiveWarning } from "./live-warning";
 interface Place {
   tag: string;
   title: string;
-  host: string;
-  port: number;
+  link: LinkSettings;
+  linkName: string;
   unit: number | null;
 }
 
@@ -29,8 +30,8 @@ export function BenchPage({ acknowledged, name, places, start }: { acknowledged:
   const [unit, setUnit] = useState(start.unit);
   const [busy, setBusy] = useState("");
   const [trouble, setTrouble] = useState<{ at: string; trouble: Trouble }>();
-  const connect = async (address: { host: string; port: number; unit: number }): Promise<void> => {
-    const at = `${address.host}, port ${address.port}, address ${address.unit}`;
+  const connect = async (address: { link: LinkSettings; unit: number }): Promise<void> => {
+    const at = `${linkText(address.link)}, address ${address.unit}`;
     setBusy(at);
     setTrouble(undefined);
     const answer = await ask<ConnectionView>("POST", "/api/connections", address);
@@ -40,7 +41,7 @@ export function BenchPage({ acknowledged, name, places, start }: { acknowledged:
   };
   const submit = (event: FormEvent): void => {
     event.preventDefault();
-    void connect({ host: host.trim(), port: Number(port), unit: Number(unit) });
+    void connect({ link: { kind: "modbus-tcp", host: host.trim(), port: Number(port) }, unit: Number(unit) });
   };
   if (!warned) return <LiveWarning name={name} onAcknowledged={() => setWarned(true)} />;
   return (
@@ -70,8 +71,8 @@ export function BenchPage({ acknowledged, name, places, start }: { acknowledged:
           {places.map((place) => (
             <li key={place.tag} className="flex items-center gap-4 pl-4 pr-2 min-h-10 text-[15px]">
               <span className="font-mono w-16">{place.tag}</span><span className="flex-1">{place.title}</span>
-              <span className="text-soft text-[13px] font-mono">{place.host}:{place.port} · {place.unit ?? 1}</span>
-              <Button rank="quiet" disabled={busy !== ""} onClick={() => void connect({ host: place.host, port: place.port, unit: place.unit ?? 1 })} aria-label={`Connect ${place.tag}`}>Connect</Button>
+              <span className="text-soft text-[13px] font-mono">{place.linkName} · {place.unit ?? 1}</span>
+              <Button rank="quiet" disabled={busy !== ""} onClick={() => void connect({ link: place.link, unit: place.unit ?? 1 })} aria-label={`Connect ${place.tag}`}>Connect</Button>
             </li>
           ))}
         </ul>

@@ -1,5 +1,6 @@
 "use client";
 import Link from "next/link";
+import { linkText } from "@/core/link";
 import type { ConnectionView, JobView } from "@/core/live";
 import { act } from "@/features/live/ask";
 import { useLive, useLiveStream } from "@/features/live/store";
@@ -30,7 +31,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
   const away = view.phase !== "connected";
   // What a lost drive did last says nothing of what it does now.
   const state = away ? undefined : view.state;
-  const name = view.position?.tag ?? view.identity?.serial ?? `${view.host}:${view.port}`;
+  const name = view.position?.tag ?? view.identity?.serial ?? linkText(view.link);
   return (
     <div className={classes("flex items-center gap-2.5 whitespace-nowrap rounded-page pl-2.5 pr-1 min-h-8", away ? "bg-ochre-ground" : "bg-teal-ground")}>
       <svg viewBox="0 0 10 10" className={classes("w-2.5 h-2.5", away ? "text-ochre" : "text-teal")} aria-hidden>

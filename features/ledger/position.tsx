@@ -50,7 +50,7 @@ export function Position({ position, records, receipts, shown, standing, sheet }
             <p className="text-[13px] text-soft">{position.family} · job {position.jobNumber}{position.twinGroup && ` · twins: ${position.twinGroup}`}</p>
             <p className="text-[13px] mt-1">{live
               ? <a className="text-teal underline underline-offset-4" href={`/bench/${live.id}`}>connected now</a>
-              : position.address && <a className="underline underline-offset-4 decoration-hairline hover:decoration-copper" href={`/bench?host=${position.address.host}&port=${position.address.port}&unit=${position.address.unit}`}>Connect at the bench</a>}</p>
+              : position.address && <a className="underline underline-offset-4 decoration-hairline hover:decoration-copper" href={`/bench?tag=${encodeURIComponent(position.tag)}`}>Connect at the bench</a>}</p>
           </div>
           {records.length > 0 && <TimeLine tag={position.tag} records={records} receipts={receipts} shown={shown} standing={standing?.number} />}
         </>

@@ -37,7 +37,7 @@ export interface PositionView {
   jobNumber: string;
   twinGroup: string | null;
   family: string;
-  address: { host: string; port: number; unit: number; name: string } | undefined;
+  address: { unit: number; name: string } | undefined;
 }
 
 export interface StandingView {

@@ -1,5 +1,6 @@
 import { createServer, type Server, type Socket } from "node:net";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import type { LinkSettings } from "@/core/link";
 import { tables } from "@/server/database";
 import { rill } from "@/families/testing";
 import { acknowledgeLiveWork } from "@/server/people";
@@ -15,7 +16,8 @@ afterEach(async () => {
   await plant.close();
 });
 
-const connect = (port: number, unit = 1) => plant.app.bench.connect(plant.person, { host: "127.0.0.1", port, unit });
+const linkTo = (port: number): LinkSettings => ({ kind: "modbus-tcp", host: "127.0.0.1", port });
+const connect = (port: number, unit = 1) => plant.app.bench.connect(plant.person, { link: linkTo(port), unit });
 
 /** A host that is no drive: does `act` with each connection. */
 async function strange(act: (socket: Socket) => void): Promise<number> {
@@ -60,7 +62,7 @@ describe("who answers, and why not", () => {
   });
   test("nobody connects before the warning was acknowledged, in each sign-in anew", async () => {
     const later = { ...plant.person, sessionId: "another sign-in" };
-    const request = { host: "127.0.0.1", port: plant.port, unit: 1 };
+    const request = { link: linkTo(plant.port), unit: 1 };
     expect(await plant.app.bench.connect(later, request)).toMatchObject({ ok: false });
     await acknowledgeLiveWork(plant.app.db, later);
     expect(await plant.app.bench.connect(later, request)).toMatchObject({ ok: true });
@@ -82,9 +84,7 @@ describe("reading", () => {
     expect(plant.line.exchanges - before).toBeLessThanOrEqual(1);
   });
   test("an address the drive has not got is found, reported as missing, and all others are read", async () => {
-    const handle = plant.drive.handle.bind(plant.drive);
-    const hole = rill.byCode.get("R105")!.address;
-    plant.drive.handle = (question) => (question.kind === "read" && question.address <= hole && hole < question.address + question.count ? { kind: "exception", code: 2 } : handle(question));
+    plant.drive.lacking.add(rill.byCode.get("R105")!.address);
     const id = await connectAndRead(plant);
     const kept = await plant.app.bench.record(plant.person, id, plant.positionId);
     expect(kept).toMatchObject({ ok: true, value: { record: { present: 222, missing: ["R105"] } } });
@@ -132,7 +132,7 @@ test("a swapped drive is told, with what differs from the standing record", asyn
   const id = await connectAndRead(plant);
   const connection = plant.app.bench.find(id)!;
   expect(connection.position?.tag).toBe("KL-03");
-  expect(connection.swappedFor).toEqual({ serial: "FR-OLD-77", ratingName: "Rill 1.5 kW" });
+  expect(connection.swappedFor).toEqual({ serial: "FR-OLD-77", ratingName: "Rill 1.5 kW", change: "whole" });
   expect(connection.drift).toMatchObject({ changed: 0, backToDefault: 22 });
   expect(await recordsOf(plant)).toHaveLength(1);
 });

@@ -2,20 +2,22 @@ import { randomUUID } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import { driftOf } from "@/core/compare";
 import type { Definition } from "@/core/definition";
-import { bad, good, type Result } from "@/core/drive";
+import { bad, good, whatChanged, type Result } from "@/core/drive";
+import { linkKey, linkText, LINK_WORDS, speaksOn, type LinkSettings } from "@/core/link";
 import type { ConnectionView, ReadingView } from "@/core/live";
 import type { Clock } from "@/core/protocol/channel";
-import { tcpFraming } from "@/core/protocol/modbus";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
 import { keepReading, loadSet, recordById, standingOf, type Kept } from "@/server/ledger";
-import { IMPORTANCE, Link, openTcp } from "@/server/link";
+import { IMPORTANCE } from "@/server/link";
 import { hasAcknowledged, type Person } from "@/server/people";
 import { Connection, type BenchTiming } from "./connection";
+import { LinkPool } from "./link-pool";
 import { loadReading, readWhole } from "./read-whole";
 import { recognisePosition } from "./recognise";
+import { noteSighting } from "./sightings";
 
 export interface BenchParts {
   db: Database;
@@ -26,19 +28,22 @@ export interface BenchParts {
 }
 
 export interface ConnectRequest {
-  host: string;
-  port: number;
+  link: LinkSettings;
   unit: number;
+  /** Id of a definition that a person chose for a drive that none fits. */
+  as?: string;
 }
 
 /** The drives one is connected to, and the readings from them. */
 export class Bench {
-  private readonly links = new Map<string, { link: Link; users: number }>();
+  readonly links: LinkPool;
   private readonly connections = new Map<string, Connection>();
   private readonly connecting = new Map<string, Promise<Result<ConnectionView>>>();
   private readonly stopReading = new Map<string, AbortController>();
 
-  constructor(private readonly parts: BenchParts) {}
+  constructor(private readonly parts: BenchParts) {
+    this.links = new LinkPool(parts.clock);
+  }
 
   /** Connects, finds out who answers, and begins to read. Refused until the warning before live work was acknowledged. */
   async connect(person: Person, request: ConnectRequest): Promise<Result<ConnectionView>> {
@@ -47,31 +52,42 @@ export class Bench {
       return bad({ kind: "stopped", text: "The warning before live work has not been acknowledged.", remedy: "Read and acknowledge it on the bench first." });
     }
     // Two people at the same moment share one connection.
-    const key = `${request.host}:${request.port}:${request.unit}`;
+    const key = `${linkKey(request.link)}/${request.unit}`;
     const under = this.connecting.get(key) ?? this.open(person, request).finally(() => this.connecting.delete(key));
     this.connecting.set(key, under);
     return under;
   }
 
-  private async open(person: Person, { host, port, unit }: ConnectRequest): Promise<Result<ConnectionView>> {
-    const { db, clock, timing, shelf } = this.parts;
-    const already = [...this.connections.values()].find((each) => each.address.host === host && each.address.port === port && each.address.unit === unit);
-    if (already && already.phase !== "other-drive") return good(already.view());
+  private async open(person: Person, { link: settings, unit, as }: ConnectRequest): Promise<Result<ConnectionView>> {
+    const { clock, timing, shelf } = this.parts;
+    const already = this.at(settings, unit);
+    if (already && already.phase !== "other-drive" && as === undefined) return good(already.view());
+    const chosen = as === undefined ? undefined : shelf.find(as);
+    if (as !== undefined && (!chosen || !speaksOn(chosen, settings))) return bad({ kind: "stopped", text: `There is no definition ${as} that speaks on such a link.`, remedy: "Choose one of those that are offered." });
     if (already) this.letGo(already.address.id);
-    const linkRow = await this.linkRow(host, port);
-    const link = this.takeLink(host, port);
-    const connection = new Connection({ id: randomUUID().slice(0, 8), linkId: linkRow.id, linkName: linkRow.name, host, port, unit }, link, shelf.all, clock, timing, (each) => this.parts.events.publish({ type: "connection", view: each.view() }));
-    const started = await connection.start();
+    const taken = this.links.take(settings, `the drive at address ${unit}`);
+    if (!taken.ok) return taken;
+    const linkRow = await this.linkRow(settings);
+    const candidates = shelf.all.filter((each) => speaksOn(each, settings));
+    const connection = new Connection({ id: randomUUID().slice(0, 8), linkId: linkRow.id, linkName: linkRow.name, link: settings, unit }, taken.value, candidates, clock, timing, (each) => this.parts.events.publish({ type: "connection", view: each.view() }));
+    const started = candidates.length === 0
+      ? bad<void>({ kind: "unknown-drive", text: `No known family speaks ${LINK_WORDS[settings.kind]}.`, remedy: "Choose another kind of link, or import a definition." })
+      : await connection.start(chosen);
     if (!started.ok) {
       connection.end();
-      this.dropLink(host, port);
+      this.links.drop(settings);
       return started;
     }
     this.connections.set(connection.address.id, connection);
-    await db.update(tables.link).set({ lastSuccess: new Date() }).where(eq(tables.link.id, linkRow.id));
+    await this.noteSuccess(linkRow.id, unit, connection);
     await this.recognise(connection);
     void this.read(person, connection);
     return good(connection.view());
+  }
+
+  /** The connection to the drive at an address of a link, if there is one. */
+  at(settings: LinkSettings, unit: number): Connection | undefined {
+    return this.list().find((each) => linkKey(each.address.link) === linkKey(settings) && each.address.unit === unit);
   }
 
   find(id: string): Connection | undefined {
@@ -99,7 +115,7 @@ export class Bench {
     this.stopReading.get(id)?.abort();
     connection.end();
     this.connections.delete(id);
-    this.dropLink(connection.address.host, connection.address.port);
+    this.links.drop(connection.address.link);
     this.parts.events.publish({ type: "connection-gone", id });
   }
 
@@ -201,8 +217,9 @@ export class Bench {
     const { drive } = tables;
     const fitted = (await this.parts.db.select().from(drive).where(and(eq(drive.positionId, row.id), eq(drive.whereabouts, "fitted"))))[0];
     const definition = fitted && this.parts.shelf.find(fitted.definitionId);
-    connection.swappedFor = fitted && fitted.serial !== connection.identity!.serial
-      ? { serial: fitted.serial, ratingName: (fitted.rating && definition?.ratings.get(fitted.rating)?.name) || "unknown rating" } : undefined;
+    const change = fitted ? whatChanged(fitted, connection.identity!) : "same";
+    connection.swappedFor = fitted && change !== "same"
+      ? { serial: fitted.serial, ratingName: (fitted.rating && definition?.ratings.get(fitted.rating)?.name) || "unknown rating", change, ...(fitted.powerPart ? { powerPart: fitted.powerPart } : {}) } : undefined;
   }
 
   private async rememberAddress(connection: Connection, positionId: number): Promise<void> {
@@ -217,27 +234,18 @@ export class Bench {
     return rows[0]!.id;
   }
 
-  private async linkRow(host: string, port: number): Promise<typeof tables.link.$inferSelect> {
+  /** The kept link with these settings; settings that changed are kept anew, the name stays. */
+  async linkRow(settings: LinkSettings): Promise<typeof tables.link.$inferSelect> {
     const { link } = tables;
-    await this.parts.db.insert(link).values({ name: `${host}:${port}`, kind: "modbus-tcp", host, port }).onConflictDoNothing();
-    return (await this.parts.db.select().from(link).where(and(eq(link.host, host), eq(link.port, port))))[0]!;
+    const rows = await this.parts.db.insert(link).values({ name: linkText(settings), key: linkKey(settings), settings })
+      .onConflictDoUpdate({ target: link.key, set: { settings } }).returning();
+    return rows[0]!;
   }
 
-  private takeLink(host: string, port: number): Link {
-    const key = `${host}:${port}`;
-    const held = this.links.get(key) ?? { link: new Link((timeoutMs) => openTcp(host, port, timeoutMs), tcpFraming, this.parts.clock), users: 0 };
-    held.users += 1;
-    this.links.set(key, held);
-    return held.link;
-  }
-
-  private dropLink(host: string, port: number): void {
-    const key = `${host}:${port}`;
-    const held = this.links.get(key);
-    if (!held) return;
-    held.users -= 1;
-    if (held.users > 0) return;
-    held.link.close();
-    this.links.delete(key);
+  private async noteSuccess(linkId: number, unit: number, connection: Connection): Promise<void> {
+    const { db } = this.parts;
+    const at = new Date();
+    await db.update(tables.link).set({ lastSuccess: at }).where(eq(tables.link.id, linkId));
+    await noteSighting(db, { linkId, unit, at, identity: connection.identity! });
   }
 }

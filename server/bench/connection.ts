@@ -1,15 +1,18 @@
-import type { Definition } from "@/core/definition";
-import { bad, good, ModbusDriveSession, identifyDrive, sameDrive, type DriveIdentity, type DriveSession, type DriveState, type Result, type Trouble } from "@/core/drive";
+import { definitionFor, type Definition } from "@/core/definition";
+import { bad, fittingOf, good, identifyDrive, sameDrive, type DriveIdentity, type DriveSession, type DriveState, type Identified, type Result, type Trouble } from "@/core/drive";
+import { sleptMs, type LinkSettings } from "@/core/link";
 import type { ConnectionView, ReadingView } from "@/core/live";
 import type { Clock } from "@/core/protocol/channel";
 import type { RawValue } from "@/core/value";
-import { IMPORTANCE, type Importance, type Link } from "@/server/link";
+import { IMPORTANCE, type DriveLink, type Importance } from "@/server/link";
 
 /** How often the bench looks, in ms; tests make it quicker. */
 export interface BenchTiming {
   watchMs: number;
   retryMs: number;
   longestRetryMs: number;
+  /** The time of day in ms; the computer's own when absent. */
+  wall?: () => number;
 }
 
 export const USUAL_TIMING: BenchTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
@@ -18,8 +21,7 @@ export interface ConnectionAddress {
   id: string;
   linkId: number;
   linkName: string;
-  host: string;
-  port: number;
+  link: LinkSettings;
   unit: number;
 }
 
@@ -50,31 +52,42 @@ export class Connection {
   private readonly forgetLost: () => void;
   private wake = new AbortController();
   private alsoAt: number | undefined;
+  /** A person chose the family and the drive does not tell who it is. */
+  private takenFor = false;
 
+  /** `candidates`: the families that may answer on such a link, each at most once for a firmware range. */
   constructor(
     readonly address: ConnectionAddress,
-    private readonly link: Link,
-    private readonly definitions: readonly Definition[],
+    private readonly link: DriveLink,
+    private readonly candidates: readonly Definition[],
     private readonly clock: Clock,
     private readonly timing: BenchTiming,
     private readonly changed: (connection: Connection) => void,
   ) {
     const onLost = (reason: string): void => this.noteTrouble({ kind: "lost", text: `The link is lost: ${reason}`, remedy: "It is tried again by itself." });
+    const onStarted = (unit: number): void => {
+      if (unit === this.address.unit) this.noteTrouble({ kind: "lost", text: "The drive has just started anew.", remedy: "It is looked at again; what was not permanent is gone." });
+    };
     link.onLost.add(onLost);
-    this.forgetLost = () => link.onLost.delete(onLost);
+    link.onStarted.add(onStarted);
+    this.forgetLost = () => { link.onLost.delete(onLost); link.onStarted.delete(onStarted); };
   }
 
   get ended(): AbortSignal {
     return this.ending.signal;
   }
 
-  /** First contact: identity and state. On success the drive is watched from then on. */
-  async start(): Promise<Result<void>> {
-    const found = await identifyDrive(this.link.asker(this.address.unit, IMPORTANCE.reading), this.clock, this.definitions);
+  /**
+   * First contact: identity and state. On success the drive is watched from then on. `as` takes a drive that no definition fits for one of a
+   * family that a person chose: read in the open, neither recorded nor restored.
+   */
+  async start(as?: Definition): Promise<Result<void>> {
+    const found = as ? await takeFor(this.sessionFor(as, IMPORTANCE.reading)) : await identifyDrive((definition) => this.sessionFor(definition, IMPORTANCE.reading), this.candidates);
     if (!found.ok) return this.fail(found.trouble);
     this.identity = found.value.identity;
-    this.definition = found.value.definition;
+    this.definition = definitionFor(found.value.definition, fittingOf(found.value.identity));
     this.fit = found.value.fit;
+    this.takenFor = as !== undefined && found.value.identity.serial === "";
     const state = await this.session(IMPORTANCE.reading).readState();
     if (!state.ok) return this.fail(state.trouble);
     this.takeState(state.value);
@@ -86,13 +99,13 @@ export class Connection {
   /** What one can do with the drive, at one importance on the link. Only after `start` succeeded. */
   session(importance: Importance): DriveSession {
     if (!this.definition) throw new Error("Nothing is known of this drive yet.");
-    return new ModbusDriveSession(this.definition, this.link.asker(this.address.unit, importance), this.clock);
+    return this.sessionFor(this.definition, importance);
   }
 
   /** A session that sends nothing any more once the drive was lost since `era`: for everything that changes the drive. */
   writingSession(era: number): DriveSession {
     const stillRight = (): boolean => this.era === era && this.phase === "connected";
-    return new ModbusDriveSession(this.definition!, this.link.asker(this.address.unit, IMPORTANCE.restore, stillRight), this.clock);
+    return this.sessionFor(this.definition!, IMPORTANCE.restore, stillRight);
   }
 
   /** Reads the state now and shows it. A trouble with the link is noted. */
@@ -148,12 +161,16 @@ export class Connection {
   }
 
   view(): ConnectionView {
-    const { id, linkName, host, port, unit } = this.address;
+    const { id, linkName, link, unit } = this.address;
     return {
-      id, linkName, host, port, unit, phase: this.phase, since: this.since, identity: this.identity, fit: this.fit, definitionTitle: this.definition?.title,
+      id, linkName, link, unit, phase: this.phase, since: this.since, identity: this.identity, fit: this.fit, definitionTitle: this.definition?.title,
       state: this.state, stateAt: this.stateAt, trouble: this.trouble, swappedFor: this.swappedFor, reading: this.reading, drift: this.drift,
       position: this.position && { tag: this.position.tag, title: this.position.title },
     };
+  }
+
+  private sessionFor(definition: Definition, importance: Importance, stillRight?: () => boolean): DriveSession {
+    return this.link.session(definition, () => this.address.unit, importance, stillRight);
   }
 
   private fail(trouble: Trouble): Result<void> {
@@ -182,13 +199,20 @@ export class Connection {
     for (const waiter of [...this.waiters]) waiter();
   }
 
+  private moment(): { wall: number; steady: number } {
+    return { wall: (this.timing.wall ?? Date.now)(), steady: this.clock.now() };
+  }
+
   private async watch(): Promise<void> {
     let retryMs = this.timing.retryMs;
     while (!this.ended.aborted) {
       this.wake = new AbortController();
       if (this.phase === "connected") {
         retryMs = this.timing.retryMs;
+        const before = this.moment();
         await this.clock.sleep(this.timing.watchMs, this.wake.signal);
+        const slept = sleptMs(before, this.moment(), this.timing.watchMs);
+        if (slept > 0) this.noteTrouble({ kind: "lost", text: `This computer slept for ${Math.round(slept / 1000)} s.`, remedy: "The drive is looked at again before anything goes on." });
         if (!this.ended.aborted && this.phase === "connected") await this.look(IMPORTANCE.measured);
       } else {
         await this.clock.sleep(retryMs, this.ended);
@@ -201,6 +225,12 @@ export class Connection {
   /** After a loss: who answers now? Only the same drive is taken back. */
   private async comeBack(): Promise<void> {
     let session = this.session(IMPORTANCE.restore);
+    if (this.takenFor) {
+      const answer = await session.readState();
+      if (!answer.ok) return;
+      this.takeState(answer.value);
+      return this.enter("connected");
+    }
     let identity = await session.identify();
     if (!identity.ok && this.alsoAt !== undefined) {
       // Whoever does not answer here may answer there; if nobody does, both are tried again.
@@ -231,4 +261,15 @@ export class Connection {
     this.trouble = trouble;
     this.enter("other-drive");
   }
+}
+
+/** A drive taken for one of a family it does not fit: what it says of itself as far as that goes, always "nearest". */
+async function takeFor(session: DriveSession): Promise<Result<Identified>> {
+  const { definition } = session;
+  const said = await session.identify();
+  if (!said.ok && said.trouble.kind !== "other-drive" && said.trouble.kind !== "refused") return said;
+  const identity: DriveIdentity = said.ok ? said.value : {
+    vendor: "Unknown", family: "drive", definitionId: definition.id, rating: undefined, ratingName: `drive, read as ${definition.title}`, supply: "unknown", firmware: definition.fitting.firmware, serial: "",
+  };
+  return good({ identity, definition, fit: "nearest" });
 }

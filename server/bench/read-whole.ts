@@ -1,7 +1,8 @@
 import { and, eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
 import type { ReadingView } from "@/core/live";
-import type { Piece } from "@/core/set";
+import { fullCode, type Group } from "@/core/definition";
+import { buildPiece } from "@/core/set";
 import type { Parameter, RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import { storePieces } from "@/server/ledger";
@@ -30,11 +31,12 @@ export async function readWhole(
   const definition = connection.definition!;
   const reading = await loadReading(db, job.id, job.stage);
   const startedAt = Date.now();
+  const byId = new Map(definition.groups.map((each) => [each.id, each]));
   const atStart = new Set(reading.done);
   const view: ReadingView = {
     jobId: job.id, phase: "reading", share: 0, msLeft: undefined,
     groups: definition.groups.map((group) => ({
-      id: group.id, title: group.title, count: group.parameters.length,
+      id: group.id, title: definition.axes.length > 1 && group.axis > 0 ? `Axis ${group.axis}: ${group.title}` : group.title, count: group.parameters.length,
       read: group.parameters.filter((each) => reading.values.has(each.code)).length,
       refused: group.parameters.filter((each) => reading.refused.includes(each.code)).length,
     })),
@@ -50,11 +52,11 @@ export async function readWhole(
       for (const [code, raw] of step.values) reading.values.set(code, raw);
       for (const { code } of step.refused) reading.refused.push(code);
       for (const group of view.groups) {
-        const parameters = definition.groups.find((each) => each.id === group.id)!.parameters;
         if (reading.done.has(group.id)) continue;
-        tally(group, parameters, reading);
+        const whole = byId.get(group.id)!;
+        tally(group, whole.parameters, reading);
         if (group.read + group.refused < group.count) continue;
-        await keepGroup(db, job, definition.id, group.id, parameters, reading);
+        await keepGroup(db, job, definition.id, whole, reading);
         reading.done.add(group.id);
       }
       view.share = shareBefore + (1 - shareBefore) * step.share;
@@ -90,26 +92,26 @@ export async function loadReading(db: Database, jobId: number, stage: string): P
     .where(and(eq(readingPiece.jobId, jobId), eq(readingPiece.stage, stage)));
   const progress: Progress = { values: new Map(), refused: [], done: new Set() };
   for (const row of rows) {
-    for (const [code, raw] of Object.entries(row.content.values)) progress.values.set(code, raw);
+    for (const [code, raw] of Object.entries(row.content.values)) progress.values.set(fullCode(code, row.content.axis, row.content.set), raw);
     progress.refused.push(...row.refused);
     progress.done.add(row.group);
   }
   return progress;
 }
 
-async function keepGroup(db: Database, job: { id: number; stage: string }, definitionId: string, group: string, parameters: Parameter[], reading: Progress): Promise<void> {
-  const values = Object.fromEntries(parameters.filter((each) => reading.values.has(each.code)).map((each) => [each.code, reading.values.get(each.code)!]));
-  const content: Piece = { axis: 0, set: 0, group, values };
+async function keepGroup(db: Database, job: { id: number; stage: string }, definitionId: string, group: Group, reading: Progress): Promise<void> {
+  const { parameters } = group;
+  const content = buildPiece(group, reading.values);
   const refused = parameters.filter((each) => reading.refused.includes(each.code)).map((each) => each.code);
   await db.transaction(async (tx) => {
     const [hash] = await storePieces(tx, definitionId, [content]);
-    await tx.insert(tables.readingPiece).values({ jobId: job.id, stage: job.stage, group, hash: hash!, refused }).onConflictDoNothing();
+    await tx.insert(tables.readingPiece).values({ jobId: job.id, stage: job.stage, group: group.id, hash: hash!, refused }).onConflictDoNothing();
   });
 }
 
 function tally(group: ReadingView["groups"][number], parameters: Parameter[], reading: Progress): void {
   group.read = parameters.filter((each) => reading.values.has(each.code)).length;
-  group.refused = parameters.filter((each) => reading.refused.includes(each.code)).length;
+  group.refused = reading.refused.length === 0 ? 0 : parameters.filter((each) => reading.refused.includes(each.code)).length;
 }
 
 function forgetHalfGroups(parameters: readonly Parameter[], reading: Progress): void {

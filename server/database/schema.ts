@@ -1,7 +1,8 @@
 import { sql } from "drizzle-orm";
 import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uniqueIndex } from "drizzle-orm/pg-core";
 import type { DefinitionFile } from "@/core/definition";
-import type { Trouble } from "@/core/drive";
+import type { DriveIdentity, Trouble } from "@/core/drive";
+import type { LinkSettings } from "@/core/link";
 import type { Piece } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { user } from "./auth-schema";
@@ -22,11 +23,20 @@ export const area = pgTable("area", { id: identity(), name: text("name").notNull
 export const link = pgTable("link", {
   id: identity(),
   name: text("name").notNull(),
-  kind: text("kind", { enum: ["modbus-tcp"] }).notNull(),
-  host: text("host").notNull(),
-  port: integer("port").notNull(),
+  /** The physical way: `linkKey` of the settings. */
+  key: text("key").notNull().unique(),
+  settings: jsonb("settings").$type<LinkSettings>().notNull(),
   lastSuccess: moment("last_success"),
-}, (table) => [unique().on(table.host, table.port)]);
+});
+
+/** Who answered where, the last time somebody looked. */
+export const sighting = pgTable("sighting", {
+  linkId: integer("link_id").notNull().references(() => link.id),
+  unit: integer("unit").notNull(),
+  at: moment("at").notNull(),
+  /** Empty when something answered that no definition fits. */
+  identity: jsonb("identity").$type<DriveIdentity>(),
+}, (table) => [primaryKey({ columns: [table.linkId, table.unit] })]);
 
 export const position = pgTable("position", {
   id: identity(),
@@ -46,17 +56,23 @@ export const drive = pgTable("drive", {
   serial: text("serial").notNull(),
   rating: text("rating"),
   firmware: text("firmware").notNull(),
+  powerPart: text("power_part"),
+  axes: integer("axes"),
   /** "removed": taken out of a position, and nobody has said yet whether it is a spare or scrap. */
   whereabouts: text("whereabouts", { enum: ["fitted", "store", "removed", "scrapped"] }).notNull(),
   positionId: integer("position_id").references(() => position.id),
 }, (table) => [unique().on(table.definitionId, table.serial)]);
 
-/** Every version of a definition that a record was made under. Only added to. */
+/** Every version of a definition that a record was made under, and every one that was imported. Only added to. */
 export const definitionVersion = pgTable("definition_version", {
   definitionId: text("definition_id").notNull(),
   version: text("version").notNull(),
   content: jsonb("content").$type<DefinitionFile>().notNull(),
   hash: text("hash").notNull(),
+  /** The file it was imported from; null for what ships with the application. */
+  source: text("source"),
+  at: moment("at"),
+  byName: text("by_name"),
 }, (table) => [primaryKey({ columns: [table.definitionId, table.version] })]);
 
 /** Contents of records, once for each hash. Only added to. */
@@ -79,6 +95,8 @@ export const record = pgTable("record", {
   ratingName: text("rating_name").notNull(),
   supply: text("supply").notNull(),
   firmware: text("firmware").notNull(),
+  /** What else the drive said of itself: axes, options, modules, power part, whom it imitates. */
+  facts: jsonb("facts").$type<Pick<DriveIdentity, "powerPart" | "axes" | "options" | "modules" | "really">>().notNull().default({}),
   definitionId: text("definition_id").notNull(),
   definitionVersion: text("definition_version").notNull(),
   hashAll: text("hash_all").notNull(),

@@ -1,2 +1,2 @@
 /** Definitions at hand, and the versions that records were made under. */
-export { DefinitionShelf, keepDefinitionVersion } from "./shelf";
+export { DefinitionShelf, keepDefinitionVersion, type ImportNote } from "./shelf";

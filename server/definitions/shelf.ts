@@ -1,31 +1,83 @@
-import type { Definition } from "@/core/definition";
+import { and, asc, eq, isNotNull } from "drizzle-orm";
+import { definitionFor, loadDefinition, type Definition } from "@/core/definition";
+import { fittingOf, type DriveIdentity } from "@/core/drive";
 import { hashText } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 
-/** The definitions at hand. */
-export class DefinitionShelf {
-  private readonly byId: ReadonlyMap<string, Definition>;
+const { definitionVersion } = tables;
 
-  constructor(readonly all: readonly Definition[]) {
-    this.byId = new Map(all.map((each) => [each.id, each]));
+/** Where a definition came from, when it did not ship with the application. */
+export interface ImportNote {
+  source: string;
+  at: Date;
+  byName: string;
+}
+
+/** What is needed of a record to read it as it was meant. */
+export interface RecordedUnder {
+  definitionId: string;
+  definitionVersion: string;
+  firmware: string;
+  facts: Pick<DriveIdentity, "axes" | "options">;
+}
+
+/** The definitions at hand: those that ship, and those that were imported, the newest import of each id before what ships. */
+export class DefinitionShelf {
+  private readonly current = new Map<string, { definition: Definition; imported: ImportNote | undefined }>();
+  private readonly versions = new Map<string, Definition>();
+
+  constructor(shipped: readonly Definition[]) {
+    for (const definition of shipped) this.put(definition, undefined);
+  }
+
+  get all(): Definition[] {
+    return [...this.current.values()].map((each) => each.definition);
   }
 
   find(id: string): Definition | undefined {
-    return this.byId.get(id);
+    return this.current.get(id)?.definition;
+  }
+
+  /** Who imported the definition with this id, when; undefined for what ships. */
+  importOf(id: string): ImportNote | undefined {
+    return this.current.get(id)?.imported;
   }
 
   /** The definition with this id; throws in plain words when it is not there. */
   get(id: string): Definition {
-    const definition = this.byId.get(id);
-    if (!definition) throw new Error(`The definition ${id} is not here. Put its file into families/ and start again.`);
+    const definition = this.find(id);
+    if (!definition) throw new Error(`The definition ${id} is not here. Import it on the page Families, or put its file into families/ and start again.`);
     return definition;
+  }
+
+  /** Puts a definition in front of what stood there under its id. */
+  put(definition: Definition, imported: ImportNote | undefined): void {
+    this.current.set(definition.id, { definition, imported });
+    this.versions.set(`${definition.id}@${definition.version}`, definition);
+  }
+
+  /** Brings back what was imported before this program started. */
+  async loadImported(db: Database): Promise<void> {
+    const rows = await db.select().from(definitionVersion).where(isNotNull(definitionVersion.source)).orderBy(asc(definitionVersion.at));
+    for (const row of rows) this.put(loadDefinition(JSON.stringify(row.content), row.source!), { source: row.source!, at: row.at!, byName: row.byName ?? "" });
+  }
+
+  /** The definition of the version that a record was made under, laid out for what was fitted then. Undefined when it is nowhere. */
+  async ofRecord(db: Database, row: RecordedUnder): Promise<Definition | undefined> {
+    const key = `${row.definitionId}@${row.definitionVersion}`;
+    let definition = this.versions.get(key);
+    if (!definition) {
+      const rows = await db.select().from(definitionVersion).where(and(eq(definitionVersion.definitionId, row.definitionId), eq(definitionVersion.version, row.definitionVersion)));
+      definition = rows[0] ? loadDefinition(JSON.stringify(rows[0].content), key) : this.find(row.definitionId);
+      if (definition) this.versions.set(key, definition);
+    }
+    return definition && definitionFor(definition, fittingOf({ ...row.facts, firmware: row.firmware }));
   }
 }
 
 /** Keeps the version of a definition that a record is made under, so that the record can be read for ever. */
-export async function keepDefinitionVersion(db: Database, definition: Definition): Promise<void> {
-  const { definitionVersion } = tables;
+export async function keepDefinitionVersion(db: Database, definition: Definition, imported?: ImportNote): Promise<void> {
   await db.insert(definitionVersion)
-    .values({ definitionId: definition.id, version: definition.version, content: definition.file, hash: hashText(JSON.stringify(definition.file)) })
+    .values({ definitionId: definition.id, version: definition.version, content: definition.file, hash: hashText(JSON.stringify(definition.file)), ...(imported ?? {}) })
     .onConflictDoNothing();
 }

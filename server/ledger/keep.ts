@@ -47,7 +47,7 @@ export async function keepReading(db: Database, definition: Definition, person: 
     const inserted = await tx.insert(tables.record).values({
       positionId: position.id, number: (last?.number ?? 0) + 1, takenAt: reading.takenAt, takenBy: person.id, takenByName: person.name, origin: reading.origin,
       driveId: drive, serial: reading.identity.serial, rating: reading.identity.rating ?? null, ratingName: reading.identity.ratingName,
-      supply: reading.identity.supply, firmware: reading.identity.firmware, definitionId: definition.id, definitionVersion: definition.version,
+      supply: reading.identity.supply, firmware: reading.identity.firmware, facts: factsOf(reading.identity), definitionId: definition.id, definitionVersion: definition.version,
       hashAll: hashes.all, hashSettings: hashes.settings, expected: completeness.expected, present: completeness.present, missing: completeness.missing,
       trip: reading.state.trip ? `${reading.state.trip.number}: ${reading.state.trip.name}` : null, warnings: reading.state.warnings,
       running: reading.state.running, volatile: reading.state.volatile ?? null, linkName: reading.linkName, unitAddress: reading.unit, jobNumber: position.jobNumber,
@@ -60,6 +60,11 @@ export async function keepReading(db: Database, definition: Definition, person: 
 }
 
 const originText: Record<RecordRow["origin"], string> = { read: "Recorded", "before-restore": "Recorded, before a restore,", "after-restore": "Recorded, after a restore," };
+
+/** What a record keeps of a drive beside its type plate. */
+function factsOf({ powerPart, axes, options, modules, really }: DriveIdentity): RecordRow["facts"] {
+  return { ...(powerPart ? { powerPart } : {}), ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}), ...(really ? { really } : {}) };
+}
 
 /** Stores pieces once for each hash and gives their hashes in order. */
 export async function storePieces(db: Database, definitionId: string, pieces: readonly Piece[]): Promise<string[]> {
@@ -74,8 +79,8 @@ async function fitDrive(tx: Database, identity: DriveIdentity, position: { id: n
   await tx.update(drive).set({ whereabouts: "removed", positionId: null })
     .where(and(eq(drive.positionId, position.id), ne(drive.serial, identity.serial)));
   const rows = await tx.insert(drive)
-    .values({ definitionId: identity.definitionId, serial: identity.serial, rating: identity.rating ?? null, firmware: identity.firmware, whereabouts: "fitted", positionId: position.id })
-    .onConflictDoUpdate({ target: [drive.definitionId, drive.serial], set: { whereabouts: sql`'fitted'`, positionId: position.id, firmware: identity.firmware } })
+    .values({ definitionId: identity.definitionId, serial: identity.serial, rating: identity.rating ?? null, firmware: identity.firmware, powerPart: identity.powerPart ?? null, axes: identity.axes ?? null, whereabouts: "fitted", positionId: position.id })
+    .onConflictDoUpdate({ target: [drive.definitionId, drive.serial], set: { whereabouts: sql`'fitted'`, positionId: position.id, firmware: identity.firmware, powerPart: identity.powerPart ?? null, axes: identity.axes ?? null } })
     .returning({ id: drive.id });
   return rows[0]!.id;
 }

@@ -1,4 +1,4 @@
-/** Links: sockets (later serial ports), one queue each. */
-export { Link } from "./link";
+/** Links: sockets and serial ports, one queue each. */
+export { makeLink, type DriveLink } from "./drive-link";
 export { IMPORTANCE, type Importance } from "./queue";
-export { openTcp } from "./tcp-channel";
+export { SerialPorts, type SerialPortView } from "./serial-ports";

@@ -2,10 +2,12 @@
 export const IMPORTANCE = { stop: 0, restore: 1, reading: 2, measured: 3 } as const;
 export type Importance = (typeof IMPORTANCE)[keyof typeof IMPORTANCE];
 
-/** Runs tasks one at a time, the most important first and otherwise in the order they came. */
+/** Runs tasks one at a time (or `width` at once, where a gateway can hold several), the most important first and otherwise in the order they came. */
 export class LinkQueue {
   private readonly waiting: Array<{ importance: number; run: () => Promise<void> }> = [];
-  private busy = false;
+  private under = 0;
+
+  constructor(private readonly width = 1) {}
 
   /** Resolves with what the task gives, once its turn has come. */
   enqueue<T>(importance: Importance, task: () => Promise<T>): Promise<T> {
@@ -18,9 +20,9 @@ export class LinkQueue {
   }
 
   private async work(): Promise<void> {
-    if (this.busy) return;
-    this.busy = true;
+    if (this.under >= this.width) return;
+    this.under += 1;
     for (let next = this.waiting.shift(); next; next = this.waiting.shift()) await next.run();
-    this.busy = false;
+    this.under -= 1;
   }
 }

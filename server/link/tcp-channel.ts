@@ -1,5 +1,6 @@
 import { connect } from "node:net";
 import type { ByteChannel } from "@/core/protocol/channel";
+import { ChannelError, type LostCause } from "@/core/protocol/outcome";
 
 /** Why a TCP address cannot be reached, in words; by the operating system's error code. */
 const REASONS: Record<string, string> = {
@@ -11,18 +12,19 @@ const REASONS: Record<string, string> = {
   ECONNRESET: "the other end closed the line. Check that the drive has power; some take only one connection at a time.",
 };
 
-/** Opens a TCP connection as a byte channel; rejects with the reason in words. Keep-alive notices a peer that vanished without a word. */
+const CAUSES: Record<string, LostCause> = { ECONNREFUSED: "connection-refused", EHOSTUNREACH: "unreachable", ENETUNREACH: "unreachable", ETIMEDOUT: "no-answer", ENOTFOUND: "unknown-name", EAI_AGAIN: "unknown-name", ECONNRESET: "reset" };
+
+/** Opens a TCP connection as a byte channel; rejects with a `ChannelError` that has the reason in words. Keep-alive notices a peer that vanished without a word. */
 export function openTcp(host: string, port: number, timeoutMs: number): Promise<ByteChannel> {
   return new Promise((resolve, reject) => {
     const socket = connect({ host, port, keepAlive: true, keepAliveInitialDelay: 2000, noDelay: true });
     const listeners: Array<(reason: string) => void> = [];
     let reason: string | undefined;
-    const fail = (text: string): void => { socket.destroy(); reject(new Error(text)); };
-    const timer = setTimeout(() => fail(REASONS.ETIMEDOUT!), timeoutMs);
+    const timer = setTimeout(() => { socket.destroy(); reject(new ChannelError(REASONS.ETIMEDOUT!, "no-answer")); }, timeoutMs);
     socket.on("error", (error: NodeJS.ErrnoException) => {
       reason = REASONS[error.code ?? ""] ?? error.message;
       clearTimeout(timer);
-      reject(new Error(reason));
+      reject(new ChannelError(reason, CAUSES[error.code ?? ""]));
     });
     socket.on("close", () => {
       for (const listener of listeners) listener(reason ?? "the other end closed the line. Check that the drive has power and that the cable is plugged.");

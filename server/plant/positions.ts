@@ -1,4 +1,5 @@
 import { asc, desc, eq, inArray, sql } from "drizzle-orm";
+import type { LinkSettings } from "@/core/link";
 import { tables, type Database } from "@/server/database";
 
 const { area, position, record, standing, drive, link, job } = tables;
@@ -80,7 +81,7 @@ export async function positionsByDefinition(db: Database, ids: string[]): Promis
 }
 
 /** Positions with the address at which their drive answered last, for the bench. */
-export function listPlaces(db: Database): Promise<Array<{ tag: string; title: string; host: string; port: number; unit: number | null }>> {
-  return db.select({ tag: position.tag, title: position.title, host: link.host, port: link.port, unit: position.unitAddress })
+export function listPlaces(db: Database): Promise<Array<{ tag: string; title: string; link: LinkSettings; linkName: string; unit: number | null }>> {
+  return db.select({ tag: position.tag, title: position.title, link: link.settings, linkName: link.name, unit: position.unitAddress })
     .from(position).innerJoin(link, eq(link.id, position.linkId)).orderBy(asc(position.tag));
 }

@@ -259,7 +259,7 @@ export class RestoreRunner {
         return this.halt({ kind: "refused", text: `The drive refused to restart: ${outcome.refusal.text}`, remedy: "Switch it off and on at the machine, then go on: some values take effect only then." });
       }
       if (outcome.kind === "unknown") job.memory.interruptions.push(`${new Date().toISOString()} Whether the drive restarted is not known. What takes effect only then may wait for it: switch it off and on at the machine.`);
-      const { addressCode } = definition.file.modbus;
+      const { addressCode } = definition;
       const address = job.steps.find((each) => each.code === addressCode && each.state === "written");
       if (address) connection.expectAlsoAt(Number(address.to));
       connection.noteTrouble({ kind: "lost", text: "The drive restarts; it is expected back in a moment.", remedy: "Wait; nothing is to be done." });

@@ -105,7 +105,7 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED): Pr
 
 /** Connects to the drive on the line and waits until it is read. */
 export async function connectAndRead(plant: TestPlant, unit = 1): Promise<string> {
-  const connected = await plant.app.bench.connect(plant.person, { host: "127.0.0.1", port: plant.port, unit });
+  const connected = await plant.app.bench.connect(plant.person, { link: { kind: "modbus-tcp", host: "127.0.0.1", port: plant.port }, unit });
   if (!connected.ok) throw new Error(connected.trouble.text);
   await until(plant, () => plant.app.bench.find(connected.value.id)?.reading?.phase === "done");
   return connected.value.id;

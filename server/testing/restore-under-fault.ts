@@ -1,7 +1,7 @@
 import { expect } from "@jest/globals";
 import type { RawValue } from "@/core/value";
 import { findReceipt, planHash } from "@/server/restore";
-import type { Fault } from "@/simulator/line";
+import type { Fault } from "@/simulator/spoken-line";
 import { rill } from "@/families/testing";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "./plant";
 

@@ -30,7 +30,7 @@ async function findColumn(app: Application, token: string): Promise<Found | unde
   const row = which === "standing" || which === "default"
     ? (choice && (await recordById(app.db, choice.recordId))) ?? (await listRecords(app.db, position.id))[0]
     : await recordByNumber(app.db, position.id, Number(which) || 0);
-  const definition = row && app.shelf.find(row.definitionId);
+  const definition = row && (await app.shelf.ofRecord(app.db, row));
   if (!row || !definition) return undefined;
   const rating = row.rating ?? undefined;
   if (which === "default") return { definition, rating, column: { ...defaultColumn(definition, rating), id: token, title: `Factory default, ${row.ratingName}` } };

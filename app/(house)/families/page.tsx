@@ -19,7 +19,7 @@ export default async function Page() {
               <dt className="text-soft">Firmware</dt><dd>{definition.file.firmware.from} up to {definition.file.firmware.below ? `before ${definition.file.firmware.below}` : "the newest"}</dd>
               <dt className="text-soft">Ratings</dt><dd>{definition.file.ratings.map((each) => each.name).join(", ")}</dd>
               <dt className="text-soft">Parameters</dt><dd>{definition.parameters.length} in {definition.groups.length} groups, definition version {definition.version}</dd>
-              <dt className="text-soft">Speaks</dt><dd>Modbus {definition.file.modbus.framings.map((each) => each.toUpperCase()).join(", ")}</dd>
+              <dt className="text-soft">Speaks</dt><dd>{definition.file.modbus ? `Modbus ${definition.file.modbus.framings.map((each) => each.toUpperCase()).join(", ")}` : "CANopen through a gateway"}</dd>
               <dt className="text-soft">Positions</dt><dd className="font-mono text-[14px]">{(used.get(definition.id) ?? []).map((tag) => <Link key={tag} className="mr-3 hover:underline underline-offset-4" href={`/positions/${tag}`}>{tag}</Link>)}</dd>
             </dl>
           </section>

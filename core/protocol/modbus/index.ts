@@ -2,7 +2,8 @@
 export { ModbusMaster, type Outcome } from "./master";
 export { answerLength, decodeAnswer, decodeQuestion, encodeAnswer, encodeQuestion, functionOf, type Answer, type Question } from "./pdu";
 export { planReads, splitFrame, worthwhileGap, type ReadFrame, type ReadLimits, type Span } from "./read-plan";
-export { refusalOf, type Refusal, type RefusalKind } from "./refusal";
+export { asciiFraming } from "./ascii";
+export { refusalOf } from "./refusal";
 export { rtuFraming } from "./rtu";
 export { tcpFraming } from "./tcp";
 export { charactersMs, exchangeMs, questionMs, type Line } from "./wire-time";

@@ -1,15 +1,17 @@
 import type { ByteChannel, Clock, Frame, Framing } from "../channel";
 import { decodeAnswer, encodeQuestion, type Question } from "./pdu";
-import { refusalOf, type Refusal } from "./refusal";
+import type { Failure, Noise } from "../outcome";
+import { refusalOf } from "./refusal";
 
-/** What came of one question. Silence, rubbish and a lost channel are three different things. */
-export type Outcome =
-  | { kind: "registers"; values: Uint16Array }
-  | { kind: "written" }
-  | { kind: "refused"; refusal: Refusal }
-  | { kind: "silent"; waitedMs: number }
-  | { kind: "rubbish"; reason: string }
-  | { kind: "lost"; reason: string };
+/** What came of one question. */
+export type Outcome = { kind: "registers"; values: Uint16Array } | { kind: "written" } | Failure;
+
+const NOISE_WORDS: Record<Noise, string> = {
+  garbled: "Something answers, but nothing of it can be read.",
+  "bad-check": "Something answers, but its check bytes do not fit.",
+  "other-address": "Only a drive at another address answered.",
+  "no-fit": "The answer does not fit the question.",
+};
 
 /**
  * Asks one question at a time over a byte channel and matches every answer to its question.
@@ -19,7 +21,7 @@ export type Outcome =
 export class ModbusMaster {
   private transaction = 0;
   private lost: string | undefined;
-  private waiting: { frame: (frame: Frame) => void; rubbish: () => void; lost: (reason: string) => void } | undefined;
+  private waiting: { frame: (frame: Frame) => void; rubbish: (noise: Noise) => void; lost: (reason: string) => void } | undefined;
   private lastByteAt = -Infinity;
   private mustDrain = false;
 
@@ -34,7 +36,7 @@ export class ModbusMaster {
       this.lastByteAt = clock.now();
       const decoded = decoder.push(bytes);
       for (const frame of decoded.frames) this.waiting?.frame(frame);
-      if (decoded.rubbish > 0) this.waiting?.rubbish();
+      if (decoded.rubbish > 0) this.waiting?.rubbish(decoded.noise ?? "garbled");
     });
     channel.onClosed((reason) => {
       this.lost = reason;
@@ -53,7 +55,7 @@ export class ModbusMaster {
     const transaction = this.transaction;
     const sentAt = this.clock.now();
     return new Promise<Outcome>((resolve) => {
-      let rubbish = false;
+      let noise: Noise | undefined;
       const settle = (outcome: Outcome): void => {
         callOff();
         this.waiting = undefined;
@@ -62,21 +64,21 @@ export class ModbusMaster {
       const callOff = this.clock.after(timeoutMs, () => {
         this.mustDrain = !this.framing.matchesTransactions;
         this.forget();
-        settle(rubbish
-          ? { kind: "rubbish", reason: "Something answers, but not in this protocol or at another speed." }
+        settle(noise !== undefined
+          ? { kind: "rubbish", reason: NOISE_WORDS[noise], noise }
           : { kind: "silent", waitedMs: this.clock.now() - sentAt });
       });
       this.waiting = {
         frame: (frame) => {
           // Another question's answer, come late: let it go by.
           if (this.framing.matchesTransactions && frame.transaction !== transaction) return;
-          if (frame.unit !== unit) { rubbish = true; return; }
+          if (frame.unit !== unit) { noise ??= "other-address"; return; }
           const answer = decodeAnswer(question, frame.pdu);
           if (answer.kind === "exception") settle({ kind: "refused", refusal: refusalOf(answer.code) });
-          else if (answer.kind === "malformed") settle({ kind: "rubbish", reason: `The answer does not fit the question: ${answer.reason}.` });
+          else if (answer.kind === "malformed") settle({ kind: "rubbish", reason: `The answer does not fit the question: ${answer.reason}.`, noise: "no-fit" });
           else settle(answer);
         },
-        rubbish: () => { rubbish = true; },
+        rubbish: (heard) => { noise = heard; },
         lost: (reason) => settle({ kind: "lost", reason }),
       };
       this.channel.send(this.framing.encode({ transaction, unit, pdu: encodeQuestion(question) }));

@@ -1,18 +1,4 @@
-/** Why a drive did not do what it was asked, in a form both people and plans can use. */
-export type RefusalKind =
-  | "unknown-function" | "no-such-address" | "value-refused" | "device-failed" | "accepted-not-done"
-  | "busy" | "memory-fault" | "gateway-path" | "gateway-silent" | "other";
-
-export interface Refusal {
-  kind: RefusalKind;
-  /** What the drive said, as it said it. */
-  code: number;
-  /** What it means and what to do, in plain words. */
-  text: string;
-  remedy: string;
-  /** Asking the same again later may succeed. */
-  passing: boolean;
-}
+import type { Refusal } from "../refusal";
 
 const REFUSALS: Record<number, Omit<Refusal, "code">> = {
   1: { kind: "unknown-function", text: "The drive does not know this kind of request.", remedy: "Check that the definition fits the drive's family and firmware.", passing: false },

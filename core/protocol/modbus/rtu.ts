@@ -35,6 +35,7 @@ export const rtuFraming: Framing = {
         held.push(...bytes);
         const frames: Frame[] = [];
         let rubbish = 0;
+        let seen = false;
         while (held.length >= 4) {
           const length = lengthOf(held);
           if (length === undefined) break;
@@ -45,11 +46,12 @@ export const rtuFraming: Framing = {
             frames.push({ unit: whole[0]!, pdu: whole.slice(1, length + 1) });
             held = held.slice(length + 3);
           } else {
+            seen ||= length > 0;
             held.shift();
             rubbish += 1;
           }
         }
-        return { frames, rubbish };
+        return rubbish > 0 ? { frames, rubbish, noise: seen ? "bad-check" : "garbled" } : { frames, rubbish };
       },
       reset(): void {
         held = [];

@@ -20,11 +20,11 @@ export default async function PositionPage({ params, searchParams }: Props) {
   const notes = await notesOf(app.db, records.map((each) => each.id));
   const wanted = Number((await searchParams).record);
   const shown = records.find((each) => each.number === wanted) ?? records.find((each) => each.id === choice?.recordId) ?? records[0];
-  const definition = app.shelf.find(shown?.definitionId ?? position.definitionId);
+  const definition = shown ? await app.shelf.ofRecord(app.db, shown) : app.shelf.find(position.definitionId);
   const sheet = shown && definition ? buildSheet(definition, shown.rating ?? undefined, [await recordColumn(app.db, shown), defaultColumn(definition, shown.rating ?? undefined)]) : undefined;
   return (
     <Position
-      position={{ tag: position.tag, title: position.title, jobNumber: position.jobNumber, twinGroup: position.twinGroup, family: definition?.title ?? position.definitionId, address: link && { host: link.host, port: link.port, unit: position.unitAddress ?? 1, name: link.name } }}
+      position={{ tag: position.tag, title: position.title, jobNumber: position.jobNumber, twinGroup: position.twinGroup, family: definition?.title ?? position.definitionId, address: link && { name: link.name, unit: position.unitAddress ?? 1 } }}
       records={records.map((each) => ({
         number: each.number, takenAt: each.takenAt.getTime(), byName: each.takenByName, origin: each.origin, serial: each.serial, ratingName: each.ratingName, firmware: each.firmware, present: each.present, expected: each.expected,
         missing: each.missing.length, trip: each.trip, warnings: each.warnings, running: each.running, volatile: each.volatile, jobNumber: each.jobNumber, linkName: each.linkName, unit: each.unitAddress,

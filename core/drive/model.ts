@@ -1,0 +1,66 @@
+/** Who a drive is and what it is doing, as plain data. */
+
+export interface FittedOption {
+  id: string;
+  name: string;
+  firmware?: string;
+}
+
+/** What is in one slot of a rack. */
+export interface FittedModule {
+  slot: number;
+  name: string;
+  serial?: string;
+  firmware?: string;
+}
+
+/** Who a drive says it is. */
+export interface DriveIdentity {
+  vendor: string;
+  family: string;
+  definitionId: string;
+  /** Id of the rating in the definition; undefined when the definition does not know the number the drive gave. */
+  rating: string | undefined;
+  ratingName: string;
+  supply: string;
+  firmware: string;
+  /** Of the control part, as on the plate. */
+  serial: string;
+  /** Serial number of the power part, where it has one of its own. */
+  powerPart?: string;
+  /** Where the family knows axes. */
+  axes?: number;
+  options?: FittedOption[];
+  modules?: FittedModule[];
+  /** The drive answers as another family: who it really is. */
+  really?: { definitionId: string; family: string; ratingName: string; firmware: string };
+}
+
+export interface TripView {
+  number: number;
+  name: string;
+}
+
+/** One axis of a rack. */
+export interface AxisState {
+  axis: number;
+  running: boolean;
+  trip: TripView | undefined;
+}
+
+/** What a drive is doing, as far as its status words tell. */
+export interface DriveState {
+  /** Some motor of it turns. */
+  running: boolean;
+  tripped: boolean;
+  trip: TripView | undefined;
+  warnings: string[];
+  /** Some value would be gone after a power-off; undefined when the family does not tell. */
+  volatile: boolean | undefined;
+  /** Whether it may be written now; undefined when the family asks for no permission. */
+  permission: boolean | undefined;
+  /** Only the control part is fed; trips are expected and nothing turns. Undefined when the family does not tell. */
+  controlOnly?: boolean;
+  /** Axis by axis, where there are several. */
+  axes?: AxisState[];
+}

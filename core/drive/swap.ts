@@ -1,0 +1,21 @@
+/** The serial numbers of a drive as it stands in the ledger, or as it answers. */
+export interface Parts {
+  serial: string;
+  /** Absent where the family does not tell, or nobody has recorded it. */
+  powerPart?: string | null;
+}
+
+/**
+ * What became of the drive that was fitted. "control": the power part stayed and another control part sits on it.
+ * "power": the control part is the old one and sits on another power part. Neither of these two is the old drive or a new one.
+ */
+export type Change = "same" | "whole" | "control" | "power";
+
+/** Compares the drive that was fitted last with the one that answers now. A part that is not known on both sides decides nothing. */
+export function whatChanged(fitted: Parts, now: Parts): Change {
+  const control = fitted.serial !== now.serial;
+  const powerKnown = Boolean(fitted.powerPart) && Boolean(now.powerPart);
+  const power = powerKnown && fitted.powerPart !== now.powerPart;
+  if (control) return powerKnown && !power ? "control" : "whole";
+  return power ? "power" : "same";
+}

@@ -1,0 +1,80 @@
+import { floatFromBits, floatToBits, floatText, isWide, type RawValue, type ValueType } from "@/core/value";
+
+/** Questions to an object of a node, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
+export type SdoQuestion =
+  | { kind: "read"; index: number; sub: number; type: ValueType }
+  | { kind: "write"; index: number; sub: number; type: ValueType; raw: RawValue };
+
+/** A line that came from the gateway. */
+export type GatewayLine =
+  | { kind: "value"; sequence: number; text: string }
+  | { kind: "done"; sequence: number }
+  | { kind: "error"; sequence: number; code: number }
+  | { kind: "event"; net: number; node: number; event: "boot-up" | "emergency" | "other"; text: string }
+  | { kind: "rubbish"; text: string };
+
+const TYPES: Record<ValueType, string> = {
+  u8: "u8", i8: "i8", bits8: "u8", u16: "u16", i16: "i16", bits16: "u16", u32: "u32", i32: "i32", bits32: "u32", u64: "u64", i64: "i64", float32: "r32", text: "vs",
+};
+
+const BY_NAME: Record<string, ValueType> = { u8: "u8", i8: "i8", u16: "u16", i16: "i16", u32: "u32", i32: "i32", u64: "u64", i64: "i64", r32: "float32", vs: "text" };
+
+/** One command as a line, without its end: `[7] 1 4 r 0x6041 0x00 u16`. */
+export function encodeCommand(sequence: number, net: number, node: number, question: SdoQuestion): string {
+  const head = `[${sequence}] ${net} ${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${TYPES[question.type]}`;
+  return question.kind === "read" ? head : `${head} ${encodeValue(question.type, question.raw)}`;
+}
+
+/** Reads a command as a gateway receives it; undefined when it is no SDO access. */
+export function decodeCommand(line: string): { sequence: number; net: number; node: number; question: SdoQuestion } | undefined {
+  const match = /^\[(\d+)\]\s+(\d+)\s+(\d+)\s+(r|read|w|write)\s+(0x[\da-f]+|\d+)\s+(0x[\da-f]+|\d+)\s+(\w+)(?:\s+(.*))?$/i.exec(line);
+  const type = match && BY_NAME[match[7]!.toLowerCase()];
+  if (!match || !type) return undefined;
+  const base = { index: Number(match[5]), sub: Number(match[6]), type };
+  const place = { sequence: Number(match[1]), net: Number(match[2]), node: Number(match[3]) };
+  if (match[4]!.toLowerCase().startsWith("r")) return { ...place, question: { kind: "read", ...base } };
+  const raw = decodeValue(type, match[8] ?? "");
+  return raw === undefined ? undefined : { ...place, question: { kind: "write", ...base, raw } };
+}
+
+/** A raw value in the gateway's words: numbers in decimal, text in quotes with inner quotes doubled. */
+export function encodeValue(type: ValueType, raw: RawValue): string {
+  if (type === "text") return `"${String(raw).replace(/"/g, '""')}"`;
+  if (type === "float32") return floatText(floatFromBits(Number(raw)));
+  return String(raw);
+}
+
+/** The raw value of the gateway's words, in decimal or hex; undefined when they are no value of this type. */
+export function decodeValue(type: ValueType, text: string): RawValue | undefined {
+  const trimmed = text.trim();
+  if (type === "text") {
+    const match = /^"((?:[^"]|"")*)"$/.exec(trimmed);
+    return match ? match[1]!.replace(/""/g, '"') : undefined;
+  }
+  if (type === "float32") return /^[-+]?[\d.]+(e[-+]?\d+)?$/i.test(trimmed) ? floatToBits(Number(trimmed)) : undefined;
+  if (!/^(-?\d+|0x[\da-f]+)$/i.test(trimmed)) return undefined;
+  return isWide(type) ? BigInt(trimmed).toString() : Number(trimmed);
+}
+
+/** Makes sense of one line from the gateway. */
+export function decodeLine(line: string): GatewayLine {
+  const answer = /^\[(\d+)\]\s*(.*)$/.exec(line);
+  if (answer) {
+    const sequence = Number(answer[1]);
+    const text = answer[2]!.trim();
+    if (/^OK$/i.test(text)) return { kind: "done", sequence };
+    const error = /^ERROR:?\s*(0x[\da-f]+|\d+)/i.exec(text);
+    if (error) return { kind: "error", sequence, code: Number(error[1]) };
+    return { kind: "value", sequence, text };
+  }
+  // What nobody asked for: emergency messages, nodes that start (CiA 309-3, event triggered messages).
+  const event = /^(\d+)\s+(\d+)\s+(\w+)(.*)$/.exec(line);
+  if (!event) return { kind: "rubbish", text: line };
+  const word = event[3]!.toUpperCase();
+  const kind = word === "BOOT_UP" ? "boot-up" : word === "EMCY" ? "emergency" : "other";
+  return { kind: "event", net: Number(event[1]), node: Number(event[2]), event: kind, text: `${event[3]}${event[4]}`.trim() };
+}
+
+function hex(value: number, digits: number): string {
+  return `0x${value.toString(16).toUpperCase().padStart(digits, "0")}`;
+}

@@ -1,0 +1,73 @@
+import type { RawValue } from "@/core/value";
+import type { ByteChannel, Clock } from "../channel";
+import type { Failure } from "../outcome";
+import { decodeLine, decodeValue, encodeCommand, type GatewayLine, type SdoQuestion } from "./command";
+import { refusalOfCode } from "./refusal";
+
+export type SdoOutcome = { kind: "value"; raw: RawValue } | { kind: "written" } | Failure;
+
+const LONGEST_LINE = 2048;
+
+/**
+ * Asks nodes behind a gateway (CiA 309-3). Several questions may be under way: every answer carries the number of its question, so that
+ * a late one is never taken for another's. Lines nobody asked for are handed to `onEvent`.
+ */
+export class GatewayMaster {
+  private sequence = 0;
+  private lost: string | undefined;
+  private held = "";
+  private garbled = false;
+  private readonly waiting = new Map<number, { line: (line: GatewayLine) => void; lost: (reason: string) => void }>();
+  private readonly decoder = new TextDecoder("latin1");
+  onEvent: ((event: { node: number; event: "boot-up" | "emergency" | "other"; text: string }) => void) | undefined;
+
+  constructor(private readonly channel: ByteChannel, private readonly clock: Clock, private readonly net: number) {
+    channel.onBytes((bytes) => this.take(bytes));
+    channel.onClosed((reason) => {
+      this.lost = reason;
+      for (const each of [...this.waiting.values()]) each.lost(reason);
+    });
+  }
+
+  /** One question, one outcome; never throws. `timeoutMs` counts from the sending. */
+  ask(node: number, question: SdoQuestion, timeoutMs: number): Promise<SdoOutcome> {
+    if (this.lost !== undefined) return Promise.resolve({ kind: "lost", reason: this.lost });
+    this.sequence = (this.sequence % 0x7fffffff) + 1;
+    const sequence = this.sequence;
+    const sentAt = this.clock.now();
+    this.garbled = false;
+    return new Promise((resolve) => {
+      const settle = (outcome: SdoOutcome): void => {
+        callOff();
+        this.waiting.delete(sequence);
+        resolve(outcome);
+      };
+      const callOff = this.clock.after(timeoutMs, () => settle(this.garbled
+        ? { kind: "rubbish", reason: "Something answers, but not as a CANopen gateway.", noise: "garbled" }
+        : { kind: "silent", waitedMs: this.clock.now() - sentAt }));
+      this.waiting.set(sequence, { line: (line) => settle(outcomeOf(question, line)), lost: (reason) => settle({ kind: "lost", reason }) });
+      this.channel.send(new TextEncoder().encode(`${encodeCommand(sequence, this.net, node, question)}\r\n`));
+    });
+  }
+
+  private take(bytes: Uint8Array): void {
+    this.held += this.decoder.decode(bytes, { stream: true });
+    const lines = this.held.split(/\r?\n/);
+    this.held = lines.pop()!;
+    if (this.held.length > LONGEST_LINE) { this.held = ""; this.garbled = true; }
+    for (const text of lines) {
+      if (text.trim() === "") continue;
+      const line = decodeLine(text);
+      if (line.kind === "rubbish") this.garbled = true;
+      else if (line.kind === "event") this.onEvent?.(line);
+      else this.waiting.get(line.sequence)?.line(line);
+    }
+  }
+}
+
+function outcomeOf(question: SdoQuestion, line: GatewayLine): SdoOutcome {
+  if (line.kind === "error") return { kind: "refused", refusal: refusalOfCode(line.code) };
+  if (line.kind === "done" && question.kind === "write") return { kind: "written" };
+  const raw = line.kind === "value" && question.kind === "read" ? decodeValue(question.type, line.text) : undefined;
+  return raw === undefined ? { kind: "rubbish", reason: "The gateway's answer does not fit the question.", noise: "no-fit" } : { kind: "value", raw };
+}

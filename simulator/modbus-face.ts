@@ -1,0 +1,82 @@
+import type { Answer, Question } from "@/core/protocol/modbus";
+import { decodeRegisters, encodeRegisters } from "@/core/value";
+import type { Refused, StandInDrive } from "./drive";
+import { identityOf, specialsOf, type Special } from "./special";
+
+export type ModbusAnswer = Exclude<Answer, { kind: "malformed" }>;
+
+const EXCEPTIONS: Record<Refused, number> = {
+  function: 1, "no-such-address": 2, "read-only": 2, "too-high": 3, "too-low": 3, value: 3, length: 2, "too-much": 3, state: 4, locked: 4, busy: 6,
+};
+const exception = (refused: Refused): ModbusAnswer => ({ kind: "exception", code: EXCEPTIONS[refused] });
+
+/** What a drive answers to a Modbus question; undefined when it is silent. */
+export function handleModbus(drive: StandInDrive, question: Question): ModbusAnswer | undefined {
+  return drive.alive ? answerModbus(drive, question) : undefined;
+}
+
+/** How a drive looks on a Modbus line: parameters, identity and status as registers, refusals as exceptions. */
+function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
+  const shown = drive.imitating ?? drive;
+  const link = shown.definition.file.modbus!;
+  if (question.kind === "read") return question.function === link.readFunction ? read(drive, shown, question.address, question.count) : exception("function");
+  const values = question.kind === "write-one" ? [question.value] : question.values;
+  if (!link.writeFunctions.includes(question.kind === "write-one" ? 6 : 16)) return exception("function");
+  if (values.length > link.registersPerWrite) return exception("too-much");
+  const parameter = shown.byAddress.get(`0/${question.address}`);
+  const fits = parameter === undefined || (parameter.address === question.address && parameter.registers === values.length);
+  const raw = parameter === undefined ? decodeRegisters(values.length > 1 ? "u32" : "u16", values, link.wordOrder) : fits ? decodeRegisters(parameter.type, values, link.wordOrder) : undefined;
+  const refused = shown.write(question.address, 0, raw);
+  return refused ? exception(refused) : { kind: "written" };
+}
+
+function read(drive: StandInDrive, shown: StandInDrive, address: number, count: number): ModbusAnswer {
+  const link = shown.definition.file.modbus!;
+  if (count < 1 || count > link.registersPerRead) return exception("too-much");
+  const first = shown.byAddress.get(`0/${address}`);
+  const last = shown.byAddress.get(`0/${address + count - 1}`);
+  if (first && first.address !== address) return exception("no-such-address");
+  if (last && last.address + last.registers !== address + count) return exception("no-such-address");
+  let special: Map<number, number> | undefined;
+  const values = new Uint16Array(count);
+  for (let i = 0; i < count; i++) {
+    const at = address + i;
+    if (shown.lacking.has(at)) return exception("no-such-address");
+    const owner = shown.byAddress.get(`0/${at}`);
+    if (owner) {
+      const registers = encodeRegisters(owner.type, shown.read(owner), link.wordOrder, owner.length);
+      for (let k = at - owner.address; k < registers.length && i < count; k++, i++) values[i] = registers[k]!;
+      i -= 1;
+      continue;
+    }
+    const word = (special ??= wordsOf(drive, shown)).get(at);
+    if (word !== undefined) values[i] = word;
+    else if (!(link.readAcrossGaps && nearParameter(shown, at))) return exception("no-such-address");
+  }
+  return { kind: "registers", values };
+}
+
+/** A hole between parameters of one block of 64 registers: read as 0 by drives that allow it. */
+function nearParameter(drive: StandInDrive, address: number): boolean {
+  const block = address >> 6;
+  let blocks = BLOCKS.get(drive);
+  if (!blocks) BLOCKS.set(drive, blocks = new Set([...drive.byAddress.values()].flatMap((each) => [each.address >> 6, (each.address + each.registers - 1) >> 6])));
+  return blocks.has(block);
+}
+const BLOCKS = new WeakMap<StandInDrive, Set<number>>();
+
+function wordsOf(drive: StandInDrive, shown: StandInDrive): Map<number, number> {
+  const words = new Map<number, number>();
+  const put = (key: string, special: Special): void => {
+    const address = Number(key.split("/")[1]);
+    encodeRegisters(special.type, special.raw, shown.definition.file.modbus!.wordOrder, special.length).forEach((word, i) => words.set(address + i, word));
+  };
+  for (const [key, special] of specialsOf(shown)) put(key, special);
+  // Who it really is can be read also while it imitates another; so can the sign that it does.
+  if (drive !== shown) {
+    for (const [key, special] of identityOf(drive)) put(key, special);
+    const active = drive.definition.file.imitates!.active;
+    words.set(Number(active.address), active.equals ?? 1 << active.bit!);
+  }
+  return words;
+}

@@ -1,0 +1,37 @@
+import type { SdoQuestion } from "@/core/protocol/canopen";
+import type { RawValue, ValueType } from "@/core/value";
+import type { Refused, StandInDrive } from "./drive";
+import { keyOf, specialsOf } from "./special";
+
+export type SdoAnswer = { kind: "value"; type: ValueType; raw: RawValue } | { kind: "written" } | { kind: "abort"; code: number };
+
+const ABORTS: Record<Refused, number> = {
+  function: 0x05040001, "no-such-address": 0x06020000, "read-only": 0x06010002, "too-high": 0x06090031, "too-low": 0x06090032, value: 0x06090030,
+  length: 0x06070010, "too-much": 0x05040005, state: 0x08000022, locked: 0x08000021, busy: 0x060a0023,
+};
+const DEVICE_TYPE = 0x1000 * 256;
+/** Servo drive after CiA 402: device profile 402, type 2. */
+const SERVO = 0x00020192;
+
+/** How a drive looks as nodes on a CAN bus: parameters, identity and status as objects, refusals as abort codes. */
+export function answerSdo(drive: StandInDrive, node: number, question: SdoQuestion): SdoAnswer {
+  const address = question.index * 256 + question.sub;
+  if (question.kind === "write") {
+    const parameter = drive.byAddress.get(`${node}/${address}`);
+    const fits = parameter === undefined || sameWidth(parameter.type, question.type);
+    const refused = drive.write(address, node, fits ? question.raw : undefined);
+    return refused ? { kind: "abort", code: ABORTS[refused] } : { kind: "written" };
+  }
+  const parameter = drive.lacking.has(address) ? undefined : drive.byAddress.get(`${node}/${address}`);
+  if (parameter) return sameWidth(parameter.type, question.type) ? { kind: "value", type: parameter.type, raw: drive.read(parameter) } : { kind: "abort", code: ABORTS.length };
+  const special = specialsOf(drive).get(keyOf(address, node));
+  if (special) return { kind: "value", type: special.type, raw: special.raw };
+  if (address === DEVICE_TYPE) return { kind: "value", type: "u32", raw: SERVO };
+  const known = [...drive.byAddress.values()].some((each) => Math.floor(each.address / 256) === question.index);
+  return { kind: "abort", code: known ? 0x06090011 : ABORTS["no-such-address"] };
+}
+
+function sameWidth(a: ValueType, b: ValueType): boolean {
+  const plain = (type: ValueType): string => type.replace("bits", "u");
+  return plain(a) === plain(b);
+}
