@@ -1,5 +1,10 @@
+import type { Definition } from "@/core/definition";
 import { readFamilies } from "./read";
 
 /** The definitions that ship, for tests. */
 export const definitions = readFamilies();
-export const rill = definitions.find((each) => each.id === "fennimore-rill-3")!;
+const shipped = (id: string): Definition => definitions.find((each) => each.id === id)!;
+export const rill = shipped("fennimore-rill-3");
+export const runnel = shipped("fennimore-runnel-1");
+export const hollin = shipped("oakhanger-hollin-4");
+export const plover = shipped("aldersea-plover-2");

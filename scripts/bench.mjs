@@ -1,11 +1,11 @@
 /** `npm run bench`: builds, makes data to measure on, starts the application, measures. */
 import { join } from "node:path";
-import { answers, buildWhenNeeded, installChromium, installPackages, mustRun, root, run, start, tsx } from "./prepare.mjs";
+import { answers, buildWhenNeeded, installTools, installPackages, mustRun, root, run, start, tsx } from "./prepare.mjs";
 
 const folder = join(root, "data", "bench");
 const port = "4392";
 installPackages();
-installChromium();
+installTools();
 buildWhenNeeded();
 mustRun("node", [...tsx, "bench/plant.ts", folder]);
 const app = start("node", ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", port], { env: { ...process.env, DATA_DIR: folder, PORT: port, NODE_ENV: "production", EXTRA_DEFINITIONS: join(folder, "bench-3000.json") }, stdio: ["ignore", "ignore", "inherit"] });

@@ -34,16 +34,17 @@ export function installPackages() {
   mustRun("npm", ["install", "--no-fund", "--no-audit", "--loglevel=error"]);
 }
 
-/** Installs Debian's Chromium for the browser's tests where it is absent and apt-get is there. */
-export function installChromium() {
-  if (existsSync("/usr/bin/chromium")) return;
+/** Installs what the tests need beside packages, where it is absent and apt-get is there: Debian's Chromium, and socat, which makes pseudo-terminals. */
+export function installTools() {
+  const missing = [["chromium", "/usr/bin/chromium"], ["socat", "/usr/bin/socat"]].filter(([, path]) => !existsSync(path)).map(([name]) => name);
+  if (missing.length === 0) return;
   if (spawnSync("apt-get", ["--version"]).status !== 0) {
-    console.error("The browser tests need Chromium at /usr/bin/chromium. Install it, then try again.");
+    console.error(`The tests need ${missing.join(" and ")}, in /usr/bin. Install it, then try again.`);
     process.exit(1);
   }
-  console.log("Installing Chromium ...");
+  console.log(`Installing ${missing.join(" and ")} ...`);
   mustRun("apt-get", ["update", "-qq"]);
-  mustRun("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  mustRun("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
 }
 
 /** Builds the application when its sources are newer than the last build. */

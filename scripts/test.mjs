@@ -1,9 +1,9 @@
 /** `npm test`: types, lint, boundaries, unit tests, browser tests. Prints the totals of all runners at the end; fails when one fails. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { installChromium, installPackages, run } from "./prepare.mjs";
+import { installTools, installPackages, run } from "./prepare.mjs";
 
 installPackages();
-installChromium();
+installTools();
 rmSync("test-results", { recursive: true, force: true });
 mkdirSync("test-results", { recursive: true });
 

@@ -29,9 +29,6 @@ export type Refused = "no-such-address" | "read-only" | "too-high" | "too-low" |
 const PERMANENT_MS = 150;
 const RESTART_MS = 600;
 const PERMISSION_MS = 600_000;
-/** What the control part says when the power part is not fed. */
-const UNDERVOLTAGE = 3;
-const WRITE_WITHOUT_PERMISSION = 20;
 
 /**
  * A drive made of its definition: its memories, ranges, rules, permission, trips, motors. It refuses and obeys as the family would,
@@ -48,6 +45,7 @@ export class StandInDrive {
   private running: Memory;
   private permanent: Memory;
   private card: Memory | undefined;
+  private reduced = false;
   private loadCard = false;
   private permissionUntil = -Infinity;
   private busyUntil = 0;
@@ -74,13 +72,22 @@ export class StandInDrive {
     this.running = this.permanent.copy();
     for (const [code, raw] of Object.entries(make.volatileValues ?? {})) this.running.set(this.parameter(code), raw);
     if (make.imitates) this.imitate(make.imitates);
-    this.applyAddress();
+    this.applyStart();
     this.tick(0, 0);
   }
 
   /** The address it answers on: the one that held when it last started. */
   get address(): number {
     return this.imitating?.address ?? this.effectiveAddress;
+  }
+
+  get hasCard(): boolean {
+    return this.card !== undefined;
+  }
+
+  /** Whether it started on the reduced supply. */
+  get onReducedSupply(): boolean {
+    return this.reduced;
   }
 
   get permission(): boolean {
@@ -126,12 +133,12 @@ export class StandInDrive {
     if (this.powered) return;
     this.powered = true;
     this.busyUntil = 0;
-    for (const axis of this.axes) axis.trip = this.mains ? 0 : UNDERVOLTAGE;
+    for (const axis of this.axes) axis.trip = this.restingTrip;
     // A card is read when the drive starts, not before.
     if (this.loadCard && this.card) this.permanent = this.card.copy();
     this.loadCard = false;
     this.running = this.permanent.copy();
-    this.applyAddress();
+    this.applyStart();
     this.imitating?.powerOn();
     this.onStarted?.();
   }
@@ -141,7 +148,7 @@ export class StandInDrive {
     this.mains = on;
     for (const axis of this.axes) {
       axis.stopHard();
-      axis.trip = on ? 0 : UNDERVOLTAGE;
+      axis.trip = this.restingTrip;
     }
     this.imitating?.setMains(on);
   }
@@ -165,7 +172,7 @@ export class StandInDrive {
   }
 
   resetTrip(): void {
-    for (const axis of this.axes) axis.trip = this.mains ? 0 : UNDERVOLTAGE;
+    for (const axis of this.axes) axis.trip = this.restingTrip;
     this.imitating?.resetTrip();
   }
 
@@ -210,7 +217,7 @@ export class StandInDrive {
       return undefined;
     }
     if (permission && !this.permission) {
-      if (permission.withoutIt === "trips") this.tripNow(WRITE_WITHOUT_PERMISSION);
+      if (permission.withoutIt === "trips") this.tripNow(permission.trip ?? 1);
       return "locked";
     }
     if (this.now() < this.busyUntil) return "busy";
@@ -238,7 +245,7 @@ export class StandInDrive {
       this.running = this.permanent.copy();
       this.restartUntil = this.now() + RESTART_MS;
       this.permissionUntil = -Infinity;
-      this.applyAddress();
+      this.applyStart();
       setTimeout(() => this.onRestart?.(), 5);
       setTimeout(() => this.onStarted?.(), RESTART_MS);
     }
@@ -261,8 +268,16 @@ export class StandInDrive {
     return brokenRules(this.definition, values).length > 0;
   }
 
-  private applyAddress(): void {
+  /** The trip that cannot be reset: the power part is not fed. */
+  private get restingTrip(): number {
+    return this.mains || this.reduced ? 0 : (this.definition.file.withoutMains?.trip ?? 0);
+  }
+
+  /** What holds from a start on: its address, and on what supply it runs. */
+  private applyStart(): void {
     const { addressCode, file } = this.definition;
+    const { reducedSupply } = file;
+    this.reduced = reducedSupply !== undefined && this.permanent.get(this.parameter(reducedSupply.code)) === reducedSupply.on;
     this.effectiveAddress = addressCode ? Number(this.permanent.get(this.parameter(addressCode))) : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
   }
 

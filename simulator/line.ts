@@ -3,7 +3,7 @@ import type { Question } from "@/core/protocol/modbus";
 import { serveGateway } from "./canopen-wire";
 import type { StandInDrive } from "./drive";
 import { serveModbus } from "./modbus-wire";
-import { Pseudo, type PortSettings } from "./pseudo-terminal";
+import { Pseudo } from "./pseudo-terminal";
 import type { Disturbance, Fault, LineKind, LineSettings, SpokenLine } from "./spoken-line";
 
 /** A cable with one or more drives on it, reached over TCP on loopback or through a pseudo-terminal. */
@@ -30,7 +30,7 @@ export class StandInLine implements SpokenLine {
   }
 
   /** How whoever opened the pseudo-terminal has set it; undefined where there is none. */
-  portSettings(): PortSettings | undefined {
+  portSettings(): { baud: number } | undefined {
     return this.pseudo?.settings();
   }
 

@@ -21,7 +21,7 @@ export function canMakePorts(): boolean {
 export class Pseudo {
   private child: ChildProcess | undefined;
   private heldOpen: number | undefined;
-  private seen: { at: number; settings: PortSettings } | undefined;
+  private seen: { at: number; settings: { baud: number } } | undefined;
 
   constructor(readonly path: string, private readonly tcpPort: number) {}
 
@@ -45,14 +45,13 @@ export class Pseudo {
     this.child = undefined;
   }
 
-  /** Speed and parity that whoever opened the port has set. A pseudo-terminal passes bytes at any speed: the stand-in has to look itself. */
-  settings(): PortSettings | undefined {
+  /** The speed that whoever opened the port has set. A pseudo-terminal passes bytes at any speed: the stand-in has to look itself. */
+  settings(): { baud: number } | undefined {
     if (this.seen && performance.now() - this.seen.at < FRESH_MS) return this.seen.settings;
     const said = spawnSync("stty", ["-a", "-F", this.path], { encoding: "utf8" }).stdout;
     const baud = /speed (\d+) baud/.exec(said ?? "")?.[1];
     if (baud === undefined) return undefined;
-    const parity = /(^|\s)parenb/.test(said) ? (/(^|\s)parodd/.test(said) ? "odd" : "even") : "none";
-    this.seen = { at: performance.now(), settings: { framing: "rtu", baud: Number(baud), parity } };
+    this.seen = { at: performance.now(), settings: { baud: Number(baud) } };
     return this.seen.settings;
   }
 }

@@ -1,7 +1,7 @@
 import type { SdoQuestion } from "@/core/protocol/canopen";
 import type { RawValue, ValueType } from "@/core/value";
 import type { Refused, StandInDrive } from "./drive";
-import { keyOf, specialsOf } from "./special";
+import { isSpecial, keyOf, specialsOf } from "./special";
 
 export type SdoAnswer = { kind: "value"; type: ValueType; raw: RawValue } | { kind: "written" } | { kind: "abort"; code: number };
 
@@ -22,10 +22,10 @@ export function answerSdo(drive: StandInDrive, node: number, question: SdoQuesti
     const refused = drive.write(address, node, fits ? question.raw : undefined);
     return refused ? { kind: "abort", code: ABORTS[refused] } : { kind: "written" };
   }
+  const special = isSpecial(drive, keyOf(address, node)) ? specialsOf(drive).get(keyOf(address, node)) : undefined;
+  if (special) return { kind: "value", type: special.type, raw: special.raw };
   const parameter = drive.lacking.has(address) ? undefined : drive.byAddress.get(`${node}/${address}`);
   if (parameter) return sameWidth(parameter.type, question.type) ? { kind: "value", type: parameter.type, raw: drive.read(parameter) } : { kind: "abort", code: ABORTS.length };
-  const special = specialsOf(drive).get(keyOf(address, node));
-  if (special) return { kind: "value", type: special.type, raw: special.raw };
   if (address === DEVICE_TYPE) return { kind: "value", type: "u32", raw: SERVO };
   const known = [...drive.byAddress.values()].some((each) => Math.floor(each.address / 256) === question.index);
   return { kind: "abort", code: known ? 0x06090011 : ABORTS["no-such-address"] };

@@ -33,7 +33,9 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     mark(state.tripped, axis.trip !== 0, axis.number);
   }
   mark(state.volatile, drive.volatile);
-  mark(state.controlOnly, !drive.mains);
+  mark(state.controlOnly, !drive.mains && !drive.onReducedSupply);
+  mark(state.reducedSupply, drive.onReducedSupply);
+  mark(state.memoryCard, drive.hasCard);
   mark(permission?.given, drive.permission);
   if (imitates && !drive.definition.parameters.some((each) => each.address === addressOf(imitates.active.address))) mark(imitates.active, drive.imitating !== undefined);
   return words;
@@ -63,6 +65,15 @@ export function identityOf(drive: StandInDrive): Map<string, Special> {
     if (modules.firmware) words.set(keyOf(addressOf(modules.firmware.address) + slot, 0), { type: "u16", length: 0, raw: kind === 0 ? 0 : versionNumber(make.firmware, modules.firmware.minorSteps) });
   }
   return words;
+}
+
+const keysOf = new WeakMap<StandInDrive, Set<string>>();
+
+/** Whether an address tells of the drive itself, also where a parameter stands at it. Quick, since every question asks it. */
+export function isSpecial(drive: StandInDrive, key: string): boolean {
+  let keys = keysOf.get(drive);
+  if (!keys) keysOf.set(drive, keys = new Set(specialsOf(drive).keys()));
+  return keys.has(key);
 }
 
 /** Address and node in one key. */

@@ -38,7 +38,7 @@ export interface SpokenLine {
   exchanges: number;
   readonly fault: ((exchange: number, question: Question) => Fault | undefined) | undefined;
   /** How whoever opened the pseudo-terminal has set it; undefined where there is none. */
-  portSettings(): PortSettings | undefined;
+  portSettings(): { baud: number } | undefined;
   /** Drives that answer at an address. */
   heardAt(unit: number): StandInDrive[];
   happen(fault: Fault, drive: StandInDrive): void;

@@ -70,7 +70,7 @@ function addresses(file: DefinitionFile, specs: Located[]): DefinitionFault[] {
   const named: Array<{ path: string; address: Address | undefined }> = [
     ...specs.map(({ spec, path }) => ({ path: `${path}.address`, address: spec.address })),
     ...file.identity.map((each, i) => ({ path: `identity[${i}].address`, address: each.address })),
-    ...(["running", "tripped", "tripNumber", "warnings", "volatile", "controlOnly"] as const).map((key) => ({ path: `state.${key}.address`, address: file.state[key]?.address })),
+    ...(["running", "tripped", "tripNumber", "warnings", "volatile", "controlOnly", "reducedSupply", "memoryCard"] as const).map((key) => ({ path: `state.${key}.address`, address: file.state[key]?.address })),
     ...(["makePermanent", "restart", "factoryReset"] as const).map((key) => ({ path: `${key}.address`, address: file[key]?.address })),
   ];
   return named.filter(({ address }) => address !== undefined && typeof address !== wanted).map(({ path, address }) => ({
@@ -155,6 +155,7 @@ function references(file: DefinitionFile, codes: ReadonlySet<string>): Definitio
     ...file.rules.flatMap((rule, i) => [{ path: `rules[${i}].lower`, code: rule.lower }, { path: `rules[${i}].upper`, code: rule.upper }]),
     { path: "modbus.linkTimeoutCode", code: file.modbus?.linkTimeoutCode },
     { path: "modbus.addressCode", code: file.modbus?.addressCode },
+    { path: "reducedSupply.code", code: file.reducedSupply?.code },
     { path: "canopen.addressCode", code: file.canopen?.addressCode },
     ...Object.entries(file.quantities ?? {}).map(([quantity, code]) => ({ path: `quantities.${quantity}`, code })),
   ];

@@ -188,6 +188,8 @@ export interface WritePermission {
   ends: "power-off" | "never" | "after-10-min";
   /** What the drive does with a write it did not permit. */
   withoutIt: "refuses" | "trips";
+  /** For "trips": the number of that trip. */
+  trip?: number;
 }
 
 export interface TripSpec {
@@ -231,7 +233,15 @@ export interface DefinitionFile {
     controlOnly?: Sign;
     /** Set while some value in the running memory is not in the permanent memory. */
     volatile?: Sign;
+    /** It runs on a reduced supply now, for a test. */
+    reducedSupply?: Sign;
+    /** A memory card sits in it. */
+    memoryCard?: Sign;
   };
+  /** What is possible while only the control part is fed, and the trip that is expected then. */
+  withoutMains?: { reads: boolean; writes: boolean; trip?: number; about: string };
+  /** Code of the parameter that lets it run on a reduced supply, for a test; it takes effect after a power-off. */
+  reducedSupply?: { code: string; on: number; about: string };
   permission?: WritePermission;
   /** Where a write lands: the running memory first, or both at once. */
   writesLand: "running" | "permanent";
@@ -244,7 +254,5 @@ export interface DefinitionFile {
     cable: string; port: string; switches?: string; keypad: string; manual: string;
     /** Feeding the control part alone: terminals, volts, ground, the lamp that says it is alive; and what would destroy it. */
     bench: string; danger?: string;
-    /** What is possible without mains. */
-    withoutMains?: string;
   };
 }

@@ -137,7 +137,11 @@ export const definitionSchema = Joi.object({
     warnings: Joi.object({ address: address.required(), bits: Joi.array().items(bit).required() }),
     volatile: sign,
     controlOnly: sign,
+    reducedSupply: sign,
+    memoryCard: sign,
   }).required(),
+  withoutMains: Joi.object({ reads: Joi.boolean().required(), writes: Joi.boolean().required(), trip: Joi.number().integer().min(1), about: text.required() }),
+  reducedSupply: Joi.object({ code: code.required(), on: Joi.number().integer().required(), about: text.required() }),
   permission: Joi.object({
     given: sign.required(),
     by: Joi.string().valid("keypad", "link").required(),
@@ -145,6 +149,7 @@ export const definitionSchema = Joi.object({
     ask: Joi.object(command).when("by", { is: "link", then: Joi.required(), otherwise: Joi.forbidden() }),
     ends: Joi.string().valid("power-off", "never", "after-10-min").required(),
     withoutIt: Joi.string().valid("refuses", "trips").required(),
+    trip: Joi.number().integer().min(1),
   }),
   writesLand: Joi.string().valid("running", "permanent").required(),
   makePermanent: Joi.object(command),
@@ -156,5 +161,5 @@ export const definitionSchema = Joi.object({
     causes: Joi.array().items(text).required(),
     remedies: Joi.array().items(text).required(),
   })).required(),
-  card: Joi.object({ cable: text.required(), port: text.required(), switches: text, keypad: text.required(), bench: text.required(), danger: text, withoutMains: text, manual: text.required() }).required(),
+  card: Joi.object({ cable: text.required(), port: text.required(), switches: text, keypad: text.required(), bench: text.required(), danger: text, manual: text.required() }).required(),
 }).xor("modbus", "canopen");

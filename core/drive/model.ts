@@ -61,6 +61,10 @@ export interface DriveState {
   permission: boolean | undefined;
   /** Only the control part is fed; trips are expected and nothing turns. Undefined when the family does not tell. */
   controlOnly?: boolean;
+  /** It runs on a reduced supply, for a test. Undefined when the family knows no such thing. */
+  reducedSupply?: boolean;
+  /** A memory card sits in it. Undefined when the family has none. */
+  memoryCard?: boolean;
   /** Axis by axis, where there are several. */
   axes?: AxisState[];
 }

@@ -46,6 +46,8 @@ export function decodeState(definition: Definition, word: (address: Address, axi
     volatile: state.volatile ? given(state.volatile) : undefined,
     permission: permission ? given(permission.given) : undefined,
     ...(state.controlOnly ? { controlOnly: given(state.controlOnly) } : {}),
+    ...(state.reducedSupply ? { reducedSupply: given(state.reducedSupply) } : {}),
+    ...(state.memoryCard ? { memoryCard: given(state.memoryCard) } : {}),
     ...(numbers.length > 1 ? { axes: axes.map(({ axis, running, trip }) => ({ axis, running, trip })) } : {}),
   };
 }
@@ -74,6 +76,6 @@ function stateItems(definition: Definition): Map<string, Item> {
   };
   const numbers = axisNumbers(definition);
   for (const axis of numbers) for (const each of [state.running, state.tripped, state.tripNumber, state.warnings]) want(each, axis);
-  for (const each of [state.volatile, state.controlOnly, permission?.given]) want(each, numbers[0]!);
+  for (const each of [state.volatile, state.controlOnly, state.reducedSupply, state.memoryCard, permission?.given]) want(each, numbers[0]!);
   return items;
 }

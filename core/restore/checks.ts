@@ -37,7 +37,7 @@ export interface CheckInput {
  * A single "stop" means that nothing at all is written.
  */
 export function checkRestore(input: CheckInput): Check[] {
-  return [family(input), rating(input), supply(input), firmware(input), serial(input), complete(input), standing(input), stopped(input), trips(input), permission(input)];
+  return [family(input), rating(input), supply(input), firmware(input), serial(input), complete(input), standing(input), stopped(input), mains(input), trips(input), permission(input)];
 }
 
 /** Whether the checks allow writing at all. */
@@ -92,7 +92,17 @@ function stopped({ state }: CheckInput): Check {
   return { id: "stopped", title: "Motor stopped", verdict: "stop", found: "The motor turns.", remedy: "Stop it at the machine, and secure it against starting." };
 }
 
-function trips({ state }: CheckInput): Check {
+/** With only the control part fed the definition says what is possible; nothing is tried out. */
+function mains({ state, definition }: CheckInput): Check {
+  const { withoutMains } = definition.file;
+  if (!state.controlOnly) return fine("mains", "Fed", state.reducedSupply ? "On the reduced supply, for a test" : "The power part is fed, or the family does not tell");
+  const found = "Only the control part is fed; the power part is dead.";
+  if (withoutMains?.writes) return { id: "mains", title: "Fed", verdict: "caution", found: `${found} ${withoutMains.about}`, remedy: "Write now if you like; nothing turns, and what needs the mains is looked at when it is there." };
+  return { id: "mains", title: "Fed", verdict: "stop", found: `${found} ${withoutMains?.about ?? "Nothing says that it may be written like this."}`, remedy: "Switch the mains on, then check again." };
+}
+
+function trips({ state, definition }: CheckInput): Check {
+  if (state.controlOnly && state.trip && state.trip.number === definition.file.withoutMains?.trip) return fine("trips", "Trips", `Trip ${state.trip.number}: ${state.trip.name}, as expected without mains`);
   if (!state.tripped) return fine("trips", "Trips", state.warnings.length > 0 ? `No trip; warning: ${state.warnings.join(", ")}` : "No trip, no warning");
   return { id: "trips", title: "Trips", verdict: "caution", found: `The drive stands in trip ${state.trip?.number}: ${state.trip?.name}.`, remedy: "Parameters can be written; find the cause before the machine is handed back." };
 }
