@@ -3,10 +3,11 @@ import type { Definition } from "@/core/definition";
 import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import { readFamilies } from "@/families/read";
-import { Bench, USUAL_TIMING, type BenchTiming } from "./bench";
+import { Bench, Searches, USUAL_TIMING, type BenchTiming } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
 import { DefinitionShelf } from "./definitions";
 import { Events } from "./events";
+import { SerialPorts } from "./link";
 import { createAuth, type Auth } from "./people";
 import { Restores } from "./restore";
 import { loadSecret } from "./secret";
@@ -17,6 +18,8 @@ export interface Application {
   shelf: DefinitionShelf;
   events: Events;
   bench: Bench;
+  searches: Searches;
+  ports: SerialPorts;
   restores: Restores;
   auth: Auth;
   close(): Promise<void>;
@@ -38,11 +41,13 @@ export async function createApplication({ database, definitions, secret, clock =
   const shelf = new DefinitionShelf(definitions);
   await shelf.loadImported(db);
   const events = new Events();
-  const bench = new Bench({ db, shelf, events, clock, timing });
+  const benchParts = { db, shelf, events, clock, timing };
+  const bench = new Bench(benchParts);
+  const searches = new Searches(benchParts, bench);
   const restores = new Restores({ db, events, clock, pollMs }, bench);
   await restores.recover();
   const auth = createAuth(db, secret, process.env.BASE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4310}`);
-  return { db, shelf, events, bench, restores, auth, close: async () => { bench.closeAll(); await database.close(); } };
+  return { db, shelf, events, bench, searches, ports: new SerialPorts(), restores, auth, close: async () => { searches.stopAll(); bench.closeAll(); await database.close(); } };
 }
 
 /** Where this installation keeps its data. */

@@ -1,6 +1,6 @@
 import type { ParameterResult, Plan, PlanChoices, Check, WriteStep } from "@/core/restore";
 import type { Change, DriveIdentity, DriveState, Trouble } from "@/core/drive";
-import type { LinkSettings } from "@/core/link";
+import type { Advice, LinkSettings } from "@/core/link";
 import type { RawValue } from "@/core/value";
 
 /** How a reading goes on: by group, so that a page can draw it as a strip. */
@@ -34,6 +34,44 @@ export interface ConnectionView {
   reading?: ReadingView;
   /** Settings that differ from the standing record, once everything is read. */
   drift?: { record: number; changed: number; backToDefault: number; compared: number };
+}
+
+/** What came of asking at one address, as one letter each: not yet, silent, found, unknown, rubbish, the gateway says nobody. */
+export type SearchMark = "." | "s" | "f" | "u" | "r" | "g";
+
+/** A drive that a search has found. */
+export interface FoundDrive {
+  unit: number;
+  link: LinkSettings;
+  /** Absent when no known family fits. */
+  identity?: DriveIdentity;
+  definitionTitle?: string;
+  fit?: "fits" | "nearest";
+  position?: { tag: string; title: string };
+  /** It stands at its position in place of the drive that was fitted there. */
+  swapped: boolean;
+  /** It was heard at the address that it answers on when it is alone. */
+  lone?: number;
+  trouble?: Trouble;
+}
+
+/** A search for drives on a link, as it goes on. */
+export interface SearchView {
+  id: string;
+  linkName: string;
+  link: LinkSettings;
+  byName: string;
+  startedAt: number;
+  phase: "looking" | "done" | "stopped";
+  /** Ways of speaking, one after another; `marks` has one letter an address, in the order of `units`. */
+  passes: Array<{ title: string; units: number[]; marks: string }>;
+  /** The way and the address that is asked now. */
+  at?: { pass: number; unit: number };
+  msLeft?: number;
+  found: FoundDrive[];
+  advice: Advice[];
+  /** It was asked quickly: a slow drive may have been passed over. */
+  quick: boolean;
 }
 
 export type RestorePhase =
@@ -116,7 +154,8 @@ export interface ReceiptContent {
 
 /** What the pages are told as it happens. Each message stands alone; a page that missed some asks for a snapshot. */
 export type LiveEvent =
-  | { type: "snapshot"; connections: ConnectionView[]; jobs: JobView[] }
+  | { type: "snapshot"; connections: ConnectionView[]; jobs: JobView[]; searches: SearchView[] }
+  | { type: "search"; view: SearchView }
   | { type: "connection"; view: ConnectionView }
   | { type: "connection-gone"; id: string }
   | { type: "job"; view: JobView }

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
-import type { ConnectionView, JobView, LiveEvent } from "@/core/live";
+import type { ConnectionView, JobView, LiveEvent, SearchView } from "@/core/live";
 import type { WriteStep } from "@/core/restore";
 
 /** What the pages know of connected drives and running work, as the server last said it. */
@@ -10,11 +10,12 @@ export interface LiveState {
   steps: ReadonlyMap<number, ReadonlyMap<number, WriteStep>>;
   /** Counts changes of ledgers by tag, so that a page knows when to load again. */
   ledgers: ReadonlyMap<string, number>;
+  searches: ReadonlyMap<string, SearchView>;
   /** Whether the stream of events is there. */
   online: boolean;
 }
 
-const nothing: LiveState = { connections: new Map(), jobs: new Map(), steps: new Map(), ledgers: new Map(), online: true };
+const nothing: LiveState = { connections: new Map(), jobs: new Map(), steps: new Map(), ledgers: new Map(), searches: new Map(), online: true };
 let state = nothing;
 const listeners = new Set<() => void>();
 
@@ -27,9 +28,11 @@ function change(next: Partial<LiveState>): void {
 function take(message: LiveEvent): void {
   switch (message.type) {
     case "snapshot":
-      return change({ connections: new Map(message.connections.map((each) => [each.id, each])), jobs: new Map(message.jobs.map((each) => [each.id, each])), steps: new Map(), online: true });
+      return change({ connections: new Map(message.connections.map((each) => [each.id, each])), jobs: new Map(message.jobs.map((each) => [each.id, each])), steps: new Map(), searches: new Map(message.searches.map((each) => [each.id, each])), online: true });
     case "connection":
       return change({ connections: new Map(state.connections).set(message.view.id, message.view) });
+    case "search":
+      return change({ searches: new Map(state.searches).set(message.view.id, message.view) });
     case "connection-gone": {
       const connections = new Map(state.connections);
       connections.delete(message.id);

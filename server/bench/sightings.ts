@@ -21,6 +21,17 @@ export async function listLinks(db: Database): Promise<Array<typeof link.$inferS
     .sort((a, b) => (b.lastSuccess?.getTime() ?? 0) - (a.lastSuccess?.getTime() ?? 0));
 }
 
+/** Forgets a kept link and who was seen on it. Says why it cannot be, or nothing: positions whose drive was reached this way still need it. */
+export async function forgetLink(db: Database, id: number): Promise<string | undefined> {
+  const used = await db.select({ tag: tables.position.tag }).from(tables.position).where(eq(tables.position.linkId, id));
+  if (used.length > 0) return `The drives of ${used.map((each) => each.tag).join(", ")} are reached this way.`;
+  await db.transaction(async (tx) => {
+    await tx.delete(sighting).where(eq(sighting.linkId, id));
+    await tx.delete(link).where(eq(link.id, id));
+  });
+  return undefined;
+}
+
 /** Gives a link a name a person recognises. */
 export async function renameLink(db: Database, id: number, name: string): Promise<void> {
   await db.update(link).set({ name }).where(eq(link.id, id));

@@ -16,6 +16,8 @@ export interface DriveLink {
   readonly onLost: Set<(reason: string) => void>;
   /** Told when a node says that it has just started. */
   readonly onStarted: Set<(unit: number) => void>;
+  /** Told when somebody at an address answers a question that was given up. */
+  readonly onStray: Set<(unit: number) => void>;
   /** What one can do with the drive at an address. `unit` is asked anew for each question: a drive may move to another address. */
   session(definition: Definition, unit: () => number, importance: Importance, stillRight?: () => boolean): DriveSession;
   /** One question that any drive answers in some way, once; for finding out whether somebody is there. */
@@ -31,9 +33,14 @@ export function makeLink(settings: LinkSettings, clock: Clock): DriveLink {
 function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>, clock: Clock): DriveLink {
   const framing = settings.kind === "modbus-tcp" ? tcpFraming : settings.kind === "modbus-serial" && settings.framing === "ascii" ? asciiFraming : rtuFraming;
   const open = (timeoutMs: number): Promise<ByteChannel> => (settings.kind === "modbus-serial" ? openSerial(settings.path, settings) : openTcp(settings.host, settings.port, timeoutMs));
-  const link = new Link<Question, Outcome>(open, (channel) => new ModbusMaster(channel, framing, clock));
+  const onStray = new Set<(unit: number) => void>();
+  const link = new Link<Question, Outcome>(open, (channel) => {
+    const master = new ModbusMaster(channel, framing, clock);
+    master.onStray = (unit) => { for (const listener of onStray) listener(unit); };
+    return master;
+  });
   return {
-    settings, onLost: link.onLost, onStarted: new Set(), close: () => link.close(),
+    settings, onLost: link.onLost, onStarted: new Set(), onStray, close: () => link.close(),
     session: (definition, unit, importance, stillRight) => new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock),
     // Any register will do: a drive without it refuses, and has answered.
     knock: async (unit, timeoutMs, importance) => answered(await link.asker(() => unit, importance).ask({ kind: "read", function: 3, address: 0, count: 1 }, timeoutMs)),
@@ -48,7 +55,7 @@ function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock
     return master;
   }, settings.inFlight);
   return {
-    settings, onLost: link.onLost, onStarted, close: () => link.close(),
+    settings, onLost: link.onLost, onStarted, onStray: new Set(), close: () => link.close(),
     session: (definition, unit, importance, stillRight) => new CanopenDriveSession(definition, link.asker(unit, importance, stillRight), clock),
     // The device type, which every node has (CiA 301, object 1000).
     knock: async (unit, timeoutMs, importance) => answered(await link.asker(() => unit, importance).ask({ kind: "read", index: 0x1000, sub: 0, type: "u32" }, timeoutMs)),

@@ -17,8 +17,12 @@ export function explainPortError(message: string): ChannelError {
   return new ChannelError(`the port does not open as it should (${message}). The adapter's driver may be broken: unplug the adapter, plug it into another socket, and restart the computer if that does not help.`, "driver-fault");
 }
 
+/** Ports that are being closed: the system takes a moment, and until then the port is busy. */
+const closing = new Map<string, Promise<void>>();
+
 /** Opens a serial port as a byte channel with exclusive use; rejects with a `ChannelError`. A port that vanishes closes the channel. */
-export function openSerial(path: string, settings: SerialSettings): Promise<ByteChannel> {
+export async function openSerial(path: string, settings: SerialSettings): Promise<ByteChannel> {
+  await closing.get(path);
   return new Promise((resolve, reject) => {
     const port = new SerialPort({
       path, baudRate: settings.baud, parity: settings.parity, stopBits: settings.stopBits, dataBits: settings.framing === "ascii" ? 7 : 8, lock: true, autoOpen: false,
@@ -39,7 +43,12 @@ export function openSerial(path: string, settings: SerialSettings): Promise<Byte
         onBytes: (listener) => { port.on("data", (chunk: Buffer) => listener(chunk)); },
         onClosed: (listener) => { listeners.push(listener); if (closed !== undefined) listener(closed); },
         // The channel counts as closed at once; the system may take a moment.
-        close: () => { end("the port was closed."); if (port.isOpen) port.close(() => undefined); },
+        close: () => {
+          end("the port was closed.");
+          if (!port.isOpen) return;
+          const done = new Promise<void>((closed) => port.close(() => closed())).finally(() => { if (closing.get(path) === done) closing.delete(path); });
+          closing.set(path, done);
+        },
       });
     });
   });

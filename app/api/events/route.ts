@@ -26,7 +26,7 @@ export async function GET(request: Request): Promise<Response> {
         leave();
       };
       request.signal.addEventListener("abort", end);
-      send({ type: "snapshot", connections: app.bench.list().map((each) => each.view()), jobs: await app.restores.openViews() });
+      send({ type: "snapshot", connections: app.bench.list().map((each) => each.view()), jobs: await app.restores.openViews(), searches: app.searches.views() });
     },
     cancel() {
       end();

@@ -24,6 +24,8 @@ export class ModbusMaster {
   private waiting: { frame: (frame: Frame) => void; rubbish: (noise: Noise) => void; lost: (reason: string) => void } | undefined;
   private lastByteAt = -Infinity;
   private mustDrain = false;
+  /** Told of a right frame that answers no question under way: somebody at that address answers late. */
+  onStray: ((unit: number) => void) | undefined;
 
   constructor(
     private readonly channel: ByteChannel,
@@ -35,7 +37,10 @@ export class ModbusMaster {
     channel.onBytes((bytes) => {
       this.lastByteAt = clock.now();
       const decoded = decoder.push(bytes);
-      for (const frame of decoded.frames) this.waiting?.frame(frame);
+      for (const frame of decoded.frames) {
+        if (this.waiting) this.waiting.frame(frame);
+        else this.onStray?.(frame.unit);
+      }
       if (decoded.rubbish > 0) this.waiting?.rubbish(decoded.noise ?? "garbled");
     });
     channel.onClosed((reason) => {
@@ -71,8 +76,8 @@ export class ModbusMaster {
       this.waiting = {
         frame: (frame) => {
           // Another question's answer, come late: let it go by.
-          if (this.framing.matchesTransactions && frame.transaction !== transaction) return;
-          if (frame.unit !== unit) { noise ??= "other-address"; return; }
+          if (this.framing.matchesTransactions && frame.transaction !== transaction) return this.onStray?.(frame.unit);
+          if (frame.unit !== unit) { noise ??= "other-address"; return this.onStray?.(frame.unit); }
           const answer = decodeAnswer(question, frame.pdu);
           if (answer.kind === "exception") settle({ kind: "refused", refusal: refusalOf(answer.code) });
           else if (answer.kind === "malformed") settle({ kind: "rubbish", reason: `The answer does not fit the question: ${answer.reason}.`, noise: "no-fit" });

@@ -60,10 +60,13 @@ export const rtuFraming: Framing = {
   },
 };
 
+/** The functions we ask, with the bit that says "refused" (V1.1b3, clause 7). Any other byte there is noise. */
+const EXCEPTIONS: ReadonlySet<number> = new Set([0x83, 0x84, 0x86, 0x90]);
+
 /** PDU length of the answer that begins here; 0 when none can, undefined while too little is there to tell. */
 function answerPduLength(held: readonly number[]): number | undefined {
   const code = held[1]!;
-  if (code & 0x80) return 2;
+  if (EXCEPTIONS.has(code)) return 2;
   if (code === 3 || code === 4) return held[2]! % 2 === 0 && held[2]! <= 250 ? 2 + held[2]! : 0;
   return code === 6 || code === 16 ? 5 : 0;
 }

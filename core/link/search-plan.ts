@@ -1,0 +1,62 @@
+import type { Definition } from "@/core/definition";
+import { PARITIES, speaksOn, type LinkSettings, type SerialSettings } from "./settings";
+
+/** How widely somebody is looked for on a serial port. "these": with the settings given; "families": with those that the known families leave the factory with; "all": every speed and parity they can be set to. */
+export const BREADTHS = ["these", "families", "all"] as const;
+export type Breadth = (typeof BREADTHS)[number];
+
+export interface SearchRequest {
+  link: LinkSettings;
+  from: number;
+  to: number;
+  breadth: Breadth;
+}
+
+/** One run over addresses with one way of speaking. */
+export interface SearchPass {
+  settings: LinkSettings;
+  /** In the order in which they are asked. */
+  units: number[];
+}
+
+/** Highest address a search may ask: Modbus over Serial Line V1.02, clause 2.2 (1 to 247); CANopen nodes 1 to 127. Above stand only lone addresses. */
+export function highestUnit(link: LinkSettings): number {
+  return link.kind === "canopen-gateway" ? 127 : 247;
+}
+
+/**
+ * Where to look, and in which order: what the families leave the factory with first, since that is where a new drive stands; the addresses of the
+ * range next; lone addresses first of all, but only where they can help: on a serial line, when a whole range is looked at.
+ */
+export function planSearch(request: SearchRequest, definitions: readonly Definition[]): SearchPass[] {
+  const { link } = request;
+  const asked = link.kind === "modbus-serial" ? serialPasses(link, request.breadth, definitions) : [link];
+  return asked.map((settings) => ({ settings, units: unitsOf(request, settings, definitions) }));
+}
+
+function unitsOf({ from, to }: SearchRequest, settings: LinkSettings, definitions: readonly Definition[]): number[] {
+  const families = definitions.filter((each) => speaksOn(each, settings));
+  const usual = families.map((each) => each.file.canopen?.defaults.node ?? each.file.modbus!.defaults.address);
+  const lone = settings.kind === "canopen-gateway" || settings.kind === "modbus-tcp" || from === to ? [] : families.flatMap((each) => each.file.modbus?.loneAddress ?? []);
+  const range = Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  const first = usual.filter((each) => each >= from && each <= to);
+  return [...new Set([...lone, ...first, ...range])];
+}
+
+/** Ways of speaking on a port, the given one first, each once. */
+function serialPasses(link: LinkSettings & { kind: "modbus-serial" }, breadth: Breadth, definitions: readonly Definition[]): LinkSettings[] {
+  const ways: SerialSettings[] = [{ framing: link.framing, baud: link.baud, parity: link.parity, stopBits: link.stopBits }];
+  const modbus = definitions.flatMap((each) => each.file.modbus ?? []);
+  const framingsOf = (framings: readonly string[]): Array<"rtu" | "ascii"> => (["rtu", "ascii"] as const).filter((each) => framings.includes(each));
+  if (breadth !== "these") {
+    for (const { defaults, framings } of modbus) for (const framing of framingsOf(framings)) ways.push({ framing, baud: defaults.baud, parity: defaults.parity, stopBits: defaults.stopBits });
+  }
+  if (breadth === "all") {
+    for (const { defaults, framings, speeds } of modbus) for (const baud of speeds ?? [defaults.baud]) for (const framing of framingsOf(framings)) ways.push({ framing, baud, parity: defaults.parity, stopBits: defaults.stopBits });
+    for (const { defaults, framings, speeds } of modbus) for (const baud of speeds ?? [defaults.baud]) for (const parity of PARITIES) for (const framing of framingsOf(framings)) ways.push({ framing, baud, parity, stopBits: parity === "none" ? 2 : 1 });
+  }
+  const seen = new Set<string>();
+  return ways
+    .filter((each) => { const key = JSON.stringify([each.framing, each.baud, each.parity]); return !seen.has(key) && Boolean(seen.add(key)); })
+    .map((each) => ({ kind: link.kind, path: link.path, ...each }));
+}
