@@ -27,7 +27,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     words.set(keyOf(addressOf(address) + shift.address, shift.node), { type, length: 0, raw });
   };
   for (const axis of drive.axes) {
-    number(state.tripNumber.address, state.tripNumber.type ?? "u16", axis.trip, axis.number);
+    if (state.tripNumber) number(state.tripNumber.address, state.tripNumber.type ?? "u16", axis.trip, axis.number);
     if (state.warnings) number(state.warnings.address, "u16", 0, axis.number);
     mark(state.running, axis.turning, axis.number);
     mark(state.tripped, axis.trip !== 0, axis.number);
@@ -48,7 +48,7 @@ export function identityOf(drive: StandInDrive): Map<string, Special> {
   const words = new Map<string, Special>();
   for (const field of identity) {
     const raw = {
-      family: field.equals ?? 0, rating: definition.ratings.get(make.rating)!.identityValue, firmware: versionNumber(make.firmware, field.minorSteps ?? 100),
+      family: field.equals ?? 0, rating: definition.ratings.get(make.rating)?.identityValue ?? 0, firmware: versionNumber(make.firmware, field.minorSteps ?? 100),
       serial: make.serial, "power-part": make.powerPart ?? `${make.serial}P`, axes: drive.axes.length,
     }[field.field];
     words.set(keyOf(addressOf(field.address), 0), { type: field.type, length: field.length ?? 0, raw });

@@ -32,6 +32,12 @@ export function checkDefinition(file: DefinitionFile): DefinitionFault[] {
   return [...faults.values()];
 }
 
+/** What is wrong with a parameter by itself: limits and default against type, scale and each other. `file` says which protocol it belongs to. */
+export function checkParameter(file: DefinitionFile, spec: ParameterSpec): DefinitionFault[] {
+  const definition = layOut({ ...file, groups: [{ id: "P", title: "P", parameters: [spec] }], rules: [] }, { firmware: file.firmware.from, axes: 1, options: [] });
+  return limits(definition.parameters[0], spec, spec.code);
+}
+
 interface Located {
   spec: ParameterSpec;
   path: string;
@@ -162,10 +168,8 @@ function references(file: DefinitionFile, codes: ReadonlySet<string>): Definitio
   const faults: DefinitionFault[] = named
     .filter(({ code }) => code !== undefined && !codes.has(code))
     .map(({ path, code }) => ({ path, found: code!, expected: "the code of a parameter of this definition", remedy: "Correct the code." }));
-  for (const field of ["family", "serial"] as const) {
-    if (!file.identity.some((each) => each.field === field)) {
-      faults.push({ path: "identity", found: `no field "${field}"`, expected: `how the drive tells its ${field}`, remedy: "Add the register or object that holds it." });
-    }
+  if (!file.identity.some((each) => each.field === "family")) {
+    faults.push({ path: "identity", found: 'no field "family"', expected: "how the drive tells its family", remedy: "Add the register or object that holds it, and what it holds." });
   }
   return faults;
 }

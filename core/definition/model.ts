@@ -94,9 +94,9 @@ export interface RatingSpec {
   name: string;
   /** What the identity register for the rating holds. */
   identityValue: number;
-  powerKw: number;
-  currentA: number;
-  /** Supply, as printed on the plate, e.g. "3 × 400 V". */
+  powerKw?: number;
+  currentA?: number;
+  /** Supply, as printed on the plate, e.g. "3 × 400 V". "not told" where the drive does not say. */
   supply: string;
   defaults?: Record<string, number | string>;
   limits?: Record<string, { min?: number; max?: number }>;
@@ -115,7 +115,7 @@ export interface IdentityField {
   address: Address;
   type: "u16" | "u32" | "text";
   length?: number;
-  /** For `family`: the value that says it is this family. */
+  /** For `family`: the value that says it is this family. Several such fields must all hold theirs (maker's number and product number). */
   equals?: number;
   /** For `firmware`: the raw number is shown as major.minor with this many minor steps a major. */
   minorSteps?: number;
@@ -224,10 +224,10 @@ export interface DefinitionFile {
   /** Which code holds which common quantity. */
   quantities?: Partial<Record<Quantity, string>>;
   state: {
-    /** Each of them once for every axis, where the definition has axes. */
-    running: Sign;
-    tripped: Sign;
-    tripNumber: { address: Address; type?: "u16" | "u32" };
+    /** Each of them once for every axis, where the definition has axes. Absent where nobody knows how the drive tells. */
+    running?: Sign;
+    tripped?: Sign;
+    tripNumber?: { address: Address; type?: "u16" | "u32" };
     warnings?: { address: Address; bits: BitName[] };
     /** The control part is fed from an auxiliary supply, the power part is dead: trips are expected, nothing turns. */
     controlOnly?: Sign;
@@ -250,7 +250,7 @@ export interface DefinitionFile {
   factoryReset?: Command & { communication: "kept" | "reset" };
   trips: TripSpec[];
   /** How to reach it, and how to feed it on a workbench. */
-  card: {
+  card?: {
     cable: string; port: string; switches?: string; keypad: string; manual: string;
     /** Feeding the control part alone: terminals, volts, ground, the lamp that says it is alive; and what would destroy it. */
     bench: string; danger?: string;

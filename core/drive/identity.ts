@@ -35,6 +35,7 @@ export async function identifyDrive(sessionOf: (definition: Definition) => Drive
     if (outcome.kind !== "value") return bad(troubleOf(outcome));
     if (outcome.raw !== wanted.equals) { heard.push(`${definition.title}: number ${outcome.raw} instead of ${wanted.equals}`); continue; }
     const identity = await readIdentity(session);
+    if (!identity.ok && identity.trouble.kind === "other-drive") { heard.push(`${definition.title}: ${identity.trouble.text}`); continue; }
     if (!identity.ok) return identity;
     found.push({ identity: identity.value, definition, fit: firmwareFits(identity.value.firmware, definition.file.firmware) ? "fits" : "nearest" });
   }
@@ -66,11 +67,10 @@ export async function readIdentity(session: DriveSession): Promise<Result<DriveI
     const outcome = fields[i]!;
     if (outcome.kind === "refused" && field.field !== "family" && !outcome.refusal.kind.startsWith("gateway")) continue;
     if (outcome.kind !== "value") return bad(troubleOf(outcome));
+    if (field.field === "family" && outcome.raw !== field.equals) {
+      return bad({ kind: "other-drive", text: `Another kind of drive answers at this address now: it says ${outcome.raw} where ${definition.title} says ${field.equals}.`, remedy: "Check which drive is connected." });
+    }
     found.set(field.field, field.minorSteps ? versionOf(Number(outcome.raw), field.minorSteps) : outcome.raw);
-  }
-  const family = file.identity.find((each) => each.field === "family");
-  if (family && found.get("family") !== family.equals) {
-    return bad({ kind: "other-drive", text: "Another kind of drive answers at this address now.", remedy: "Check which drive is connected." });
   }
   const options = await readOptions(session);
   if (!options.ok) return options;

@@ -24,7 +24,7 @@ export interface DriveIdentity {
   ratingName: string;
   supply: string;
   firmware: string;
-  /** Of the control part, as on the plate. */
+  /** Of the control part, as on the plate. Empty where the family does not tell it: drives are then known by where they are. */
   serial: string;
   /** Serial number of the power part, where it has one of its own. */
   powerPart?: string;
@@ -44,14 +44,14 @@ export interface TripView {
 /** One axis of a rack. */
 export interface AxisState {
   axis: number;
-  running: boolean;
+  running: boolean | undefined;
   trip: TripView | undefined;
 }
 
 /** What a drive is doing, as far as its status words tell. */
 export interface DriveState {
-  /** Some motor of it turns. */
-  running: boolean;
+  /** Some motor of it turns; undefined when the definition does not say how the drive tells. */
+  running: boolean | undefined;
   tripped: boolean;
   trip: TripView | undefined;
   warnings: string[];

@@ -30,16 +30,16 @@ export function decodeState(definition: Definition, word: (address: Address, axi
   const numbers = axisNumbers(definition);
   const given = (sign: Sign, axis = numbers[0]!): boolean => signGiven(sign, word(sign.address, axis));
   const axes = numbers.map((axis): AxisState & { tripped: boolean } => {
-    const tripped = given(state.tripped, axis);
-    const number = word(state.tripNumber.address, axis);
-    return { axis, running: given(state.running, axis), tripped, trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}` } : undefined };
+    const number = state.tripNumber ? word(state.tripNumber.address, axis) : 0;
+    const tripped = state.tripped ? given(state.tripped, axis) : number !== 0;
+    return { axis, running: state.running && given(state.running, axis), tripped, trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}` } : undefined };
   });
   const warnings = state.warnings === undefined ? [] : numbers.flatMap((axis) => state.warnings!.bits
     .filter((each) => (word(state.warnings!.address, axis) >>> each.bit) & 1)
     .map((each) => (numbers.length > 1 ? `axis ${axis}: ${each.text}` : each.text)));
   const tripped = axes.find((each) => each.tripped);
   return {
-    running: axes.some((each) => each.running),
+    running: state.running && axes.some((each) => each.running),
     tripped: tripped !== undefined,
     trip: tripped?.trip && (numbers.length > 1 ? { ...tripped.trip, name: `${tripped.trip.name} (axis ${tripped.axis})` } : tripped.trip),
     warnings,

@@ -13,6 +13,8 @@ export type Change = "same" | "whole" | "control" | "power";
 
 /** Compares the drive that was fitted last with the one that answers now. A part that is not known on both sides decides nothing. */
 export function whatChanged(fitted: Parts, now: Parts): Change {
+  // A drive without a serial number of its own cannot be told from another.
+  if (now.serial === "") return "same";
   const control = fitted.serial !== now.serial;
   const powerKnown = Boolean(fitted.powerPart) && Boolean(now.powerPart);
   const power = powerKnown && fitted.powerPart !== now.powerPart;

@@ -52,12 +52,18 @@ function family({ record, drive, definition }: CheckInput): Check {
   return { id: "family", title: "Family", verdict: "stop", found: `The record is of another family (${record.definitionId}) than this drive (${drive.definitionId}).`, remedy: "Carry the record over to this family first, or fit a drive of the recorded one." };
 }
 
-function rating({ record, drive }: CheckInput): Check {
+function rating({ record, drive, definition }: CheckInput): Check {
+  if (!definition.file.identity.some((each) => each.field === "rating") && record.definitionId === drive.definitionId) {
+    return { id: "rating", title: "Rating", verdict: "caution", found: "This family does not tell its rating.", remedy: "Compare the type plates: another rating must not get these values." };
+  }
   if (drive.rating !== undefined && record.rating === drive.rating) return fine("rating", "Rating", `${drive.ratingName}, as recorded`);
   return { id: "rating", title: "Rating", verdict: "stop", found: `The record is of a ${record.ratingName}, this is a ${drive.ratingName}.`, remedy: "Fit a drive of the recorded rating, or carry the record over to this one first. Until then nothing is written." };
 }
 
 function supply({ record, drive }: CheckInput): Check {
+  if (record.supply === "not told" && drive.supply === "not told") {
+    return { id: "supply", title: "Supply voltage", verdict: "caution", found: "This family does not tell its supply voltage.", remedy: "Compare the type plates before you write." };
+  }
   if (record.supply === drive.supply && drive.supply !== "unknown") return fine("supply", "Supply voltage", drive.supply);
   return { id: "supply", title: "Supply voltage", verdict: "stop", found: `Recorded for ${record.supply}, this drive is for ${drive.supply}.`, remedy: "Fit a drive for the recorded supply. Until then nothing is written." };
 }
@@ -88,6 +94,7 @@ function standing({ record }: CheckInput): Check {
 }
 
 function stopped({ state }: CheckInput): Check {
+  if (state.running === undefined) return { id: "stopped", title: "Motor stopped", verdict: "caution", found: "The definition does not say how this drive tells whether its motor turns.", remedy: "See for yourself that it stands, and secure it against starting." };
   if (!state.running) return fine("stopped", "Motor stopped", "The motor does not turn");
   return { id: "stopped", title: "Motor stopped", verdict: "stop", found: "The motor turns.", remedy: "Stop it at the machine, and secure it against starting." };
 }

@@ -13,7 +13,7 @@ export function Identity({ view }: { view: ConnectionView }) {
       )}
       <p className="text-[14px] text-soft">
         {view.linkName}, address {view.unit}
-        {state && <> · {state.running ? <strong className="text-vermilion">the motor turns</strong> : "motor stands"} · {state.tripped ? <strong className="text-vermilion">trip {state.trip?.number}: {state.trip?.name}</strong> : "no trip"}
+        {state && <> · {state.running === undefined ? "nobody knows whether the motor turns" : state.running ? <strong className="text-vermilion">the motor turns</strong> : "motor stands"} · {state.tripped ? <strong className="text-vermilion">trip {state.trip?.number}: {state.trip?.name}</strong> : "no trip"}
           {state.warnings.length > 0 && ` · warning: ${state.warnings.join(", ")}`}
           {state.volatile !== undefined && (state.volatile ? " · some values volatile" : " · all values permanent")}
           {state.permission !== undefined && (state.permission ? " · write permission given" : " · no write permission")}</>}

@@ -50,7 +50,7 @@ export async function keepReading(db: Database, definition: Definition, person: 
       supply: reading.identity.supply, firmware: reading.identity.firmware, facts: factsOf(reading.identity), definitionId: definition.id, definitionVersion: definition.version,
       hashAll: hashes.all, hashSettings: hashes.settings, expected: completeness.expected, present: completeness.present, missing: completeness.missing,
       trip: reading.state.trip ? `${reading.state.trip.number}: ${reading.state.trip.name}` : null, warnings: reading.state.warnings,
-      running: reading.state.running, volatile: reading.state.volatile ?? null, linkName: reading.linkName, unitAddress: reading.unit, jobNumber: position.jobNumber,
+      running: reading.state.running ?? false, volatile: reading.state.volatile ?? null, linkName: reading.linkName, unitAddress: reading.unit, jobNumber: position.jobNumber,
     }).returning();
     const row = inserted[0]!;
     await tx.insert(tables.recordPiece).values(pieceHashes.map((hash, ordinal) => ({ recordId: row.id, ordinal, hash })));
@@ -76,10 +76,12 @@ export async function storePieces(db: Database, definitionId: string, pieces: re
 /** Notes that a drive is fitted at a position, and that another one no longer is. Gives the drive's id. */
 async function fitDrive(tx: Database, identity: DriveIdentity, position: { id: number; tag: string }): Promise<number> {
   const { drive } = tables;
+  // Without a serial number of its own a drive is known by where it stands.
+  const serial = identity.serial || `at ${position.tag}`;
   await tx.update(drive).set({ whereabouts: "removed", positionId: null })
-    .where(and(eq(drive.positionId, position.id), ne(drive.serial, identity.serial)));
+    .where(and(eq(drive.positionId, position.id), ne(drive.serial, serial)));
   const rows = await tx.insert(drive)
-    .values({ definitionId: identity.definitionId, serial: identity.serial, rating: identity.rating ?? null, firmware: identity.firmware, powerPart: identity.powerPart ?? null, axes: identity.axes ?? null, whereabouts: "fitted", positionId: position.id })
+    .values({ definitionId: identity.definitionId, serial, rating: identity.rating ?? null, firmware: identity.firmware, powerPart: identity.powerPart ?? null, axes: identity.axes ?? null, whereabouts: "fitted", positionId: position.id })
     .onConflictDoUpdate({ target: [drive.definitionId, drive.serial], set: { whereabouts: sql`'fitted'`, positionId: position.id, firmware: identity.firmware, powerPart: identity.powerPart ?? null, axes: identity.axes ?? null } })
     .returning({ id: drive.id });
   return rows[0]!.id;

@@ -1,0 +1,3 @@
+/** Register lists from manuals and spreadsheets: rows of cells in, a definition out. */
+export { FIELD_WORDS, FIELDS, guessColumns, type Field, type Mapping } from "./columns";
+export { definitionFromList, type ListOptions, type ListRow } from "./to-definition";
