@@ -1,6 +1,6 @@
 /** @type {import('next').NextConfig} */
 const config = {
-  serverExternalPackages: ["@electric-sql/pglite", "@node-rs/argon2", "pino", "pg"],
+  serverExternalPackages: ["@electric-sql/pglite", "@node-rs/argon2", "pino", "pg", "serialport", "exceljs", "yauzl"],
   poweredByHeader: false,
   // Types are checked by `npm test`, tests included; a build need not do it again.
   typescript: { ignoreBuildErrors: true },

@@ -5,20 +5,7 @@ import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import { addNote, keepReading, raiseStanding } from "@/server/ledger";
 import type { Person } from "@/server/people";
-import type { ScenarioPosition } from "./scenario";
-
-/** Small changes that somebody made over time, and why; each is taken by one record. */
-const CHANGES: Array<{ code: string; raw: RawValue; note: string }> = [
-  { code: "R201", raw: 300, note: "Start made gentler after the belt slipped." },
-  { code: "L101", raw: 1400, note: "" },
-  { code: "P106", raw: 80, note: "Stall time longer: trips at cold start." },
-  { code: "G106", raw: 80, note: "Quieter on night shift." },
-  { code: "R301", raw: 900, note: "Cleaning speed as agreed with production." },
-  { code: "T306", raw: 60, note: "" },
-  { code: "P113", raw: 78, note: "Cabinet fan was weak that summer." },
-  { code: "R209", raw: 80, note: "" },
-  { code: "C102", raw: 45, note: "Less heat at low speed." },
-];
+import type { ScenarioFamily, ScenarioPosition } from "./scenario";
 
 const DAY = 24 * 3600 * 1000;
 
@@ -30,25 +17,26 @@ export interface MadeHistory {
 
 /** Makes a position's past: records in time, one of them raised to the standing record, with the story it has. */
 export async function makeHistory(
-  db: Database, definition: Definition, people: Person[], position: ScenarioPosition & { id: number; linkName: string },
+  db: Database, family: ScenarioFamily, definition: Definition, people: Person[], position: ScenarioPosition & { id: number; linkName: string },
   base: Record<string, RawValue>, today: Date, index: number,
 ): Promise<MadeHistory> {
-  const serial = `FR25-${String(1040 + index * 37)}`;
-  const rating = definition.ratings.get(position.rating)!;
-  const identity: DriveIdentity = { vendor: definition.file.vendor, family: definition.file.family, definitionId: definition.id, rating: rating.id, ratingName: rating.name, supply: rating.supply, firmware: "3.4", serial };
-  const values: Record<string, RawValue> = { ...base, G101: position.title.slice(0, 16), N101: position.unit };
+  const serial = `${family.serials}-${String(1040 + index * 37)}`;
+  const identity = identityOf(definition, position, serial);
+  const { changes } = family;
+  const address = { [family.addressCode]: position.unit };
+  const values: Record<string, RawValue> = { ...base, [family.nameCode]: position.title.slice(0, definition.byCode.get(family.nameCode)!.length), ...address };
   let standingId: number | undefined;
   for (let number = 1; number <= position.records; number++) {
     const takenAt = dayAt(today, 530 - Math.round((number - 1) * (500 / Math.max(position.records, 2))) - (index % 7), 6 + ((index * 5 + number * 3) % 11));
     const person = people[(index + number) % people.length]!;
     // Twins were changed alike, all but one.
     const phase = position.twins ? 2 : index;
-    const change = number > 1 && (position.twins === undefined || number <= 7) ? CHANGES[(phase + number) % CHANGES.length]! : undefined;
+    const change = number > 1 && (position.twins === undefined || number <= 7) ? changes[(phase + number) % changes.length]! : undefined;
     if (change) values[change.code] = change.raw;
     const last = number === position.records;
     if (number >= 6 && position.story === "odd-twin") values.R204 = 120;
     const reset = last && position.story === "reset";
-    const held = whole(definition, position.rating, reset ? { N101: position.unit } : values, takenAt, index);
+    const held = whole(definition, position.rating, reset ? address : values, measuredAt(family, takenAt, index));
     if (last && position.story === "partial") for (const code of held.keys()) if (/^[TPND]/.test(code)) held.delete(code);
     const kept = await keepReading(db, definition, person, {
       positionId: position.id, set: buildSet(definition, held), identity, state: stateAt(last && position.story === "volatile"),
@@ -66,14 +54,30 @@ export async function makeHistory(
   return { values, serial };
 }
 
-function whole(definition: Definition, rating: string, values: Record<string, RawValue>, at: Date, index: number): Map<string, RawValue> {
+/** Who a drive at a position is, as its stand-in says it. */
+function identityOf(definition: Definition, position: ScenarioPosition, serial: string): DriveIdentity {
+  const { file, fitting } = definition;
+  const rating = definition.ratings.get(position.rating)!;
+  const has = (field: "power-part"): boolean => file.identity.some((each) => each.field === field);
+  return {
+    vendor: file.vendor, family: file.family, definitionId: definition.id, rating: rating.id, ratingName: rating.name, supply: rating.supply, firmware: fitting.firmware, serial,
+    ...(has("power-part") ? { powerPart: `${serial}P` } : {}), ...(file.axes ? { axes: fitting.axes } : {}),
+    ...(file.options ? { options: file.options.filter((each) => fitting.options.includes(each.id)).map(({ id, name }) => ({ id, name, firmware: "1.2" })) } : {}),
+    ...(file.modules ? { modules: (position.modules ?? []).flatMap((kind, i) => (kind === 0 ? [] : [{ slot: i + 1, name: file.modules!.kinds.find((each) => each.value === kind)?.name ?? "", serial: `${serial}-${i + 1}`, firmware: fitting.firmware }])) } : {}),
+  };
+}
+
+function whole(definition: Definition, rating: string, values: Record<string, RawValue>, measured: Record<string, RawValue>): Map<string, RawValue> {
   const all = valuesByCode(factorySet(definition, rating));
-  for (const parameter of definition.parameters) if (!all.has(parameter.code)) all.set(parameter.code, parameter.type === "text" ? "" : 0);
-  for (const [code, raw] of Object.entries(values)) all.set(code, raw);
-  const hours = Math.round((at.getTime() - Date.UTC(2025, 0, 1)) / 3600_000);
-  const measured: Record<string, RawValue> = { D105: 558 + (index % 9), D109: 36 + (index % 6), D201: hours, D202: Math.round(hours * 0.7), D203: Math.round(hours * 0.9), D204: Math.round(hours / 9), D205: 12 + (index % 5) };
-  for (const [code, raw] of Object.entries(measured)) all.set(code, raw);
+  for (const parameter of definition.parameters) if (!all.has(parameter.code)) all.set(parameter.code, parameter.type === "text" ? "" : parameter.type.endsWith("64") ? "0" : 0);
+  for (const [code, raw] of [...Object.entries(values), ...Object.entries(measured)]) all.set(code, raw);
   return all;
+}
+
+/** What counts and moves by itself, at a moment of the past. */
+function measuredAt(family: ScenarioFamily, at: Date, index: number): Record<string, RawValue> {
+  const hours = Math.round((at.getTime() - Date.UTC(2025, 0, 1)) / 3600_000);
+  return Object.fromEntries(Object.entries(family.measured).map(([code, { base, spread, perHour }]) => [code, Math.round((base ?? 0) + (spread ? index % spread : 0) + hours * (perHour ?? 0))]));
 }
 
 function stateAt(volatile: boolean): DriveState {

@@ -2,6 +2,7 @@
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { RawValue } from "@/core/value";
+import { definitionFor, type Definition } from "@/core/definition";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
 import { linkKey } from "@/core/link";
@@ -9,6 +10,7 @@ import { openEmbedded, tables } from "@/server/database";
 import { addPerson, type Person } from "@/server/people";
 import { loadSecret } from "@/server/secret";
 import { makeHistory } from "./history";
+import { readStrangers } from "./strangers";
 import { readScenario, settingsOf, type ScenarioPosition } from "./scenario";
 
 const folder = process.argv[2];
@@ -20,7 +22,7 @@ rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 const scenario = readScenario();
 const definitions = readFamilies();
-const rill = definitions.find((each) => each.id === "fennimore-rill-3")!;
+const strangers = readStrangers();
 const app = await createApplication({ database: await openEmbedded(folder), definitions, secret: loadSecret(folder) });
 
 const people: Person[] = [];
@@ -38,25 +40,33 @@ for (const [sort, area] of scenario.areas.entries()) {
   const [areaRow] = await app.db.insert(tables.area).values({ name: area.name, sort }).returning();
   for (const position of area.positions) {
     const link = links.get(position.line)!;
+    const family = scenario.families[position.family ?? "rill"]!;
+    const base = definitions.find((each) => each.id === family.definitionId)!;
+    const firmware = position.firmware ?? family.firmware;
+    const definition = definitionFor(base, { firmware, axes: position.axes ?? 1, options: position.options ?? [] });
     const [row] = await app.db.insert(tables.position).values({
-      tag: position.tag, title: position.title, areaId: areaRow!.id, definitionId: rill.id, jobNumber: position.job,
+      tag: position.tag, title: position.title, areaId: areaRow!.id, definitionId: definition.id, jobNumber: position.job,
       twinGroup: position.twins ?? null, linkId: link.id, unitAddress: position.unit,
     }).returning();
-    const made = await makeHistory(app.db, rill, people, { ...position, id: row!.id, linkName: link.name }, scenario.settings[position.like]!, new Date(), index);
-    standIns.set(position.line, [...(standIns.get(position.line) ?? []), standIn(position, made.serial, made.values)]);
+    const made = await makeHistory(app.db, family, definition, people, { ...position, id: row!.id, linkName: link.name }, scenario.settings[position.like]!, new Date(), index);
+    standIns.set(position.line, [...(standIns.get(position.line) ?? []), standIn(position, definition, made.serial, made.values)]);
     index += 1;
   }
 }
 
 /** What stands at the position today; some stories left the drive other than the ledger says. */
-function standIn(position: ScenarioPosition, serial: string, values: Record<string, RawValue>): Record<string, unknown> {
-  const make = { definitionId: rill.id, tag: position.tag, rating: position.rating, firmware: "3.4", serial, values };
+function standIn(position: ScenarioPosition, definition: Definition, serial: string, values: Record<string, RawValue>): Record<string, unknown> {
+  const { axes, options, modules } = position;
+  const make = { definitionId: definition.id, tag: position.tag, rating: position.rating, firmware: definition.fitting.firmware, serial, values, ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}) };
   if (position.story === "swapped") return { ...make, serial: "FR26-2207", values: { ...values, R201: 500, P106: 50 } };
   if (position.story === "volatile") return { ...make, values: { ...values, R105: 5000 }, volatileValues: { R105: 5500, R201: 2600 } };
   return make;
 }
 
-const plan = { lines: scenario.lines.map((line) => ({ ...line, drives: standIns.get(line.id) ?? [] })) };
+for (const { line, ...spare } of scenario.spares) standIns.set(line, [...(standIns.get(line) ?? []), { ...spare }]);
+for (const each of scenario.store) await app.db.insert(tables.drive).values({ ...each, whereabouts: "store" });
+
+const plan = { definitions: strangers, lines: scenario.lines.map((line) => ({ ...line, drives: standIns.get(line.id) ?? [] })) };
 writeFileSync(join(folder, "stand-ins.json"), JSON.stringify(plan, null, 2));
 await app.close();
 console.log(`${scenario.name} is ready: ${index} positions.`);

@@ -12,11 +12,43 @@ export interface ScenarioPosition {
   unit: number;
   job: string;
   rating: string;
+  /** Of `families`; "rill" when absent. */
+  family?: string;
+  firmware?: string;
+  axes?: number;
+  options?: string[];
+  modules?: number[];
   /** How many records were made in the past. */
   records: number;
   like: string;
   twins?: string;
   story?: Story;
+}
+
+/** What the making of a past needs to know of a family. */
+export interface ScenarioFamily {
+  definitionId: string;
+  firmware: string;
+  /** How serial numbers of the time begin. */
+  serials: string;
+  nameCode: string;
+  addressCode: string;
+  /** Values that move or count by themselves: a base, a spread over the positions, so much an hour. */
+  measured: Record<string, { base?: number; spread?: number; perHour?: number }>;
+  /** Small changes that somebody made over time, and why; each is taken by one record. */
+  changes: Array<{ code: string; raw: RawValue; note: string }>;
+}
+
+/** A drive that stands on a line and at no position. */
+export interface ScenarioSpare {
+  line: string;
+  tag: string;
+  definitionId: string;
+  rating: string;
+  firmware: string;
+  serial: string;
+  values?: Record<string, RawValue>;
+  imitates?: { rating: string; firmware: string };
 }
 
 /** A cable of the demo plant; the stand-ins make it, the ledger knows it as a link. */
@@ -45,6 +77,11 @@ export interface Scenario {
   password: string;
   people: Array<{ name: string; email: string }>;
   lines: ScenarioLine[];
+  families: Record<string, ScenarioFamily>;
+  /** Drives on a line that belong to no position: in the shop, or just delivered. */
+  spares: ScenarioSpare[];
+  /** Drives in store, that the ledger knows. */
+  store: Array<{ definitionId: string; serial: string; rating: string; firmware: string }>;
   areas: Array<{ name: string; positions: ScenarioPosition[] }>;
   settings: Record<string, Record<string, RawValue>>;
 }

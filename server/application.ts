@@ -7,6 +7,7 @@ import { Bench, Searches, USUAL_TIMING, type BenchTiming } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
 import { DefinitionShelf } from "./definitions";
 import { Events } from "./events";
+import { Imports } from "./import";
 import { SerialPorts } from "./link";
 import { createAuth, type Auth } from "./people";
 import { Restores } from "./restore";
@@ -15,11 +16,13 @@ import { loadSecret } from "./secret";
 /** Everything the routes work with. One in a process. */
 export interface Application {
   db: Database;
+  clock: Clock;
   shelf: DefinitionShelf;
   events: Events;
   bench: Bench;
   searches: Searches;
   ports: SerialPorts;
+  imports: Imports;
   restores: Restores;
   auth: Auth;
   close(): Promise<void>;
@@ -47,7 +50,7 @@ export async function createApplication({ database, definitions, secret, clock =
   const restores = new Restores({ db, events, clock, pollMs }, bench);
   await restores.recover();
   const auth = createAuth(db, secret, process.env.BASE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4310}`);
-  return { db, shelf, events, bench, searches, ports: new SerialPorts(), restores, auth, close: async () => { searches.stopAll(); bench.closeAll(); await database.close(); } };
+  return { db, clock, shelf, events, bench, searches, ports: new SerialPorts(), imports: new Imports(db, shelf), restores, auth, close: async () => { searches.stopAll(); bench.closeAll(); await database.close(); } };
 }
 
 /** Where this installation keeps its data. */

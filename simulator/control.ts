@@ -11,6 +11,7 @@ const actSchema = Joi.object<CabinetAct>({
   axis: Joi.number().integer().min(1).max(16),
   trip: Joi.number().integer().min(1).max(999),
   make: Joi.object({ rating: Joi.string().required(), firmware: Joi.string().pattern(/^\d+\.\d+$/).required(), serial: Joi.string().min(1).max(12).required() }),
+  definition: Joi.object().unknown(),
   code: Joi.string(),
   raw: Joi.alternatives(Joi.number(), Joi.string()),
 });
@@ -34,7 +35,7 @@ async function answer(plant: StandInPlant, request: IncomingMessage, response: S
   let text = "";
   for await (const chunk of request) {
     text += String(chunk);
-    if (text.length > 10_000) return say(413, { error: "Too long." });
+    if (text.length > 2_000_000) return say(413, { error: "Too long." });
   }
   let json: unknown;
   try {

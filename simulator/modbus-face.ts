@@ -42,10 +42,11 @@ function read(drive: StandInDrive, shown: StandInDrive, address: number, count: 
   for (let i = 0; i < count; i++) {
     const at = address + i;
     if (shown.lacking.has(at)) return exception("no-such-address");
-    const owner = shown.byAddress.get(`0/${at}`);
+    const tells = tellsOfItself(drive, shown, at);
+    const owner = tells ? undefined : shown.byAddress.get(`0/${at}`);
     if (owner) {
       const registers = encodeRegisters(owner.type, shown.read(owner), link.wordOrder, owner.length);
-      for (let k = at - owner.address; k < registers.length && i < count; k++, i++) values[i] = registers[k]!;
+      for (let k = at - owner.address; k < registers.length && i < count && !tellsOfItself(drive, shown, address + i); k++, i++) values[i] = registers[k]!;
       i -= 1;
       continue;
     }
@@ -64,6 +65,15 @@ function nearParameter(drive: StandInDrive, address: number): boolean {
   return blocks.has(block);
 }
 const BLOCKS = new WeakMap<StandInDrive, Set<number>>();
+
+const TELLING = new WeakMap<StandInDrive, Set<number>>();
+
+/** Whether a register tells of the drive itself, also where a parameter stands at it. */
+function tellsOfItself(drive: StandInDrive, shown: StandInDrive, address: number): boolean {
+  let telling = TELLING.get(shown);
+  if (!telling) TELLING.set(shown, telling = new Set(wordsOf(drive, shown).keys()));
+  return telling.has(address);
+}
 
 function wordsOf(drive: StandInDrive, shown: StandInDrive): Map<number, number> {
   const words = new Map<number, number>();

@@ -1,4 +1,4 @@
-import type { Definition } from "@/core/definition";
+import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
 import type { StandInView } from "@/core/live";
 import { canMakePorts } from "./pseudo-terminal";
 import { StandInDrive, type DriveMake } from "./drive";
@@ -7,6 +7,8 @@ import type { Disturbance, LineSettings } from "./spoken-line";
 
 /** What stands in the stand-in plant: lines, and the drives on them. Written by the demo, read by the simulator. */
 export interface PlantPlan {
+  /** Families that do not ship with the application, as definition files. */
+  definitions?: DefinitionFile[];
   lines: Array<LineSettings & { drives: Array<DriveMake & { definitionId: string; tag: string }> }>;
 }
 
@@ -28,6 +30,8 @@ export interface CabinetAct {
   axis?: number;
   /** For `swap`: the drive that is put in. */
   make?: { rating: string; firmware: string; serial: string };
+  /** For `swap`: the family of the drive that is put in, when it is another: any definition, also one that somebody imported. */
+  definition?: DefinitionFile;
   /** For `change`: a value set at the keypad. */
   code?: string;
   raw?: number | string;
@@ -40,13 +44,16 @@ export class StandInPlant {
   onLeftOut: ((text: string) => void) | undefined;
   private readonly tags = new Map<StandInDrive, string>();
 
-  constructor(plan: PlantPlan, private readonly definitions: readonly Definition[]) {
+  private readonly definitions: readonly Definition[];
+
+  constructor(plan: PlantPlan, shipped: readonly Definition[]) {
+    this.definitions = [...shipped, ...(plan.definitions ?? []).map((each) => loadDefinition(JSON.stringify(each), each.id))];
     for (const { drives, ...settings } of plan.lines) {
       const line = new StandInLine(settings);
       for (const { definitionId, tag, ...make } of drives) {
-        const definition = definitions.find((each) => each.id === definitionId);
-        if (!definition) throw new Error(`The plan names the definition ${definitionId}, which is not in families/.`);
-        const drive = new StandInDrive(definition, make, undefined, definitions);
+        const definition = this.definitions.find((each) => each.id === definitionId);
+        if (!definition) throw new Error(`The plan names the definition ${definitionId}, which neither ships nor stands in the plan.`);
+        const drive = new StandInDrive(definition, make, undefined, this.definitions);
         line.add(drive);
         this.tags.set(drive, tag);
       }
@@ -71,7 +78,9 @@ export class StandInPlant {
       line: line.settings.id, lineTitle: line.settings.title, kind: line.kind, port: line.settings.port, path: line.settings.path, plugged: line.plugged, disturbance: line.disturbance,
       tag: this.tags.get(drive) ?? "", family: drive.definition.title, definitionId: drive.definition.id,
       rating: drive.make.rating, ratings: drive.definition.file.ratings.map(({ id, name }) => ({ id, name })),
-      firmware: drive.make.firmware, serial: drive.make.serial, address: drive.address, axes: drive.axes.length, hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"), ...drive.status,
+      firmware: drive.make.firmware, serial: drive.make.serial, address: drive.address, axes: drive.axes.length, hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"),
+      canDieHalf: drive.definition.file.state.controlOnly !== undefined, asksPermission: (drive.imitating ?? drive).definition.file.permission?.by === "keypad",
+      ...(drive.definition.file.state.memoryCard ? { hasCard: drive.hasCard } : {}), ...drive.status,
     })));
   }
 
@@ -107,9 +116,12 @@ export class StandInPlant {
         return;
       case "swap": {
         if (!what.make) return "Say which drive is put in.";
-        if (!drive.definition.ratings.has(what.make.rating)) return `${drive.definition.title} has no rating ${what.make.rating}.`;
-        const { axes, options, modules } = drive.make;
-        const fresh = new StandInDrive(drive.definition, { ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}), ...what.make }, undefined, this.definitions);
+        const family = what.definition ? familyOf(what.definition) : drive.definition;
+        if (typeof family === "string") return family;
+        if (family.protocol !== drive.definition.protocol) return `A ${family.title} does not speak on this line.`;
+        if (!family.ratings.has(what.make.rating)) return `${family.title} has no rating ${what.make.rating}.`;
+        const { axes, options, modules } = family.id === drive.definition.id ? drive.make : { axes: undefined, options: undefined, modules: undefined };
+        const fresh = new StandInDrive(family, { ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}), ...what.make }, undefined, this.definitions);
         this.putIn(line, drive, fresh, what.tag);
       }
     }
@@ -119,5 +131,15 @@ export class StandInPlant {
     line.replace(old, fresh);
     this.tags.delete(old);
     this.tags.set(fresh, tag);
+  }
+}
+
+/** The family a definition file describes, or what is wrong with it. */
+function familyOf(file: DefinitionFile): Definition | string {
+  try {
+    return loadDefinition(JSON.stringify(file), file.id);
+  } catch (error) {
+    if (error instanceof DefinitionError) return error.message;
+    throw error;
   }
 }

@@ -11,6 +11,7 @@ interface Call<Body> {
   params: Record<string, string>;
   body: Body;
   url: URL;
+  request: Request;
 }
 
 type Context = { params: Promise<Record<string, string>> };
@@ -33,13 +34,33 @@ export function route<Body = undefined>(schema: Joi.ObjectSchema<Body> | undefin
     }
     try {
       const app = await application();
-      const result = await handle({ app, person, params: await context.params, body, url: new URL(request.url) });
+      const result = await handle({ app, person, params: await context.params, body, url: new URL(request.url), request });
       return answer(result.ok ? 200 : 409, result);
     } catch (error) {
       log.error({ error, url: request.url }, "a route failed");
       return answer(500, bad({ kind: "stopped", text: "Calm Ledger met a fault of its own.", remedy: "Nothing was changed by this request as far as is known. Look at the page again; the program's log says more." }));
     }
   };
+}
+
+/**
+ * The same for a file that is sent as it is: its bytes, up to `most`, and its name in the address (`?name=`). A longer one is turned away before it is held.
+ */
+export function uploadRoute(most: number, handle: (call: Omit<Call<undefined>, "body" | "request"> & { name: string; bytes: Uint8Array }) => Promise<Result<unknown>>) {
+  return route(undefined, async ({ request, ...call }) => {
+    const name = (call.url.searchParams.get("name") ?? "file").slice(0, 200);
+    const tooLong = bad<unknown>({ kind: "stopped", text: `${name} has more than ${Math.round(most / 1024 / 1024)} MB.`, remedy: "A list or data sheet is far smaller. Take out what is no parameter, or choose another file." });
+    if (Number(request.headers.get("content-length") ?? 0) > most) return tooLong;
+    const chunks: Uint8Array[] = [];
+    let size = 0;
+    const reader = request.body?.getReader();
+    for (let part = await reader?.read(); part && !part.done; part = await reader!.read()) {
+      size += part.value.length;
+      if (size > most) { await reader!.cancel(); return tooLong; }
+      chunks.push(part.value);
+    }
+    return handle({ ...call, name, bytes: new Uint8Array(Buffer.concat(chunks)) });
+  });
 }
 
 function answer(status: number, result: Result<unknown>): Response {

@@ -26,9 +26,9 @@ export interface Row {
 
 /**
  * Puts any number of columns side by side, one row for each parameter that at least one column has,
- * in the definition's order. Raw values are compared, so nothing is equal by rounding.
+ * in the definition's order; with `every`, also for those that none has. Raw values are compared, so nothing is equal by rounding.
  */
-export function compareColumns(definition: Definition, columns: readonly Column[]): Row[] {
+export function compareColumns(definition: Definition, columns: readonly Column[], every = false): Row[] {
   const rows: Row[] = [];
   for (const parameter of definition.parameters) {
     const cells = new Array<RawValue | undefined>(columns.length);
@@ -43,7 +43,7 @@ export function compareColumns(definition: Definition, columns: readonly Column[
       else if (raw !== first) differs = true;
       present += 1;
     }
-    if (present === 0) continue;
+    if (present === 0 && !every) continue;
     const difference: DifferenceKind = differs ? "value" : present < columns.length ? "missing" : "same";
     const row: Row = { parameter, cells, difference, moving: MOVING_KINDS.has(parameter.kind) };
     if (differs) row.by = numericDifference(parameter, cells[0], cells[cells.length - 1]);

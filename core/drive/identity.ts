@@ -23,6 +23,7 @@ export function fittingOf(identity: Pick<DriveIdentity, "firmware" | "axes" | "o
  */
 export async function identifyDrive(sessionOf: (definition: Definition) => DriveSession, definitions: readonly Definition[]): Promise<Result<Identified>> {
   const heard: string[] = [];
+  const refusing: string[] = [];
   const found: Identified[] = [];
   const asked = new Map<string, ItemOutcome>();
   for (const definition of definitions) {
@@ -31,7 +32,7 @@ export async function identifyDrive(sessionOf: (definition: Definition) => Drive
     const key = `${wanted.address}/${wanted.type}`;
     const outcome = asked.get(key) ?? (await session.readItems([itemOf(wanted)]))[0]!;
     asked.set(key, outcome);
-    if (outcome.kind === "refused" && !outcome.refusal.kind.startsWith("gateway")) { heard.push(`${definition.title}: ${outcome.refusal.text}`); continue; }
+    if (outcome.kind === "refused" && !outcome.refusal.kind.startsWith("gateway")) { refusing.push(definition.title); continue; }
     if (outcome.kind !== "value") return bad(troubleOf(outcome));
     if (outcome.raw !== wanted.equals) { heard.push(`${definition.title}: number ${outcome.raw} instead of ${wanted.equals}`); continue; }
     const identity = await readIdentity(session);
@@ -50,9 +51,10 @@ export async function identifyDrive(sessionOf: (definition: Definition) => Drive
   }
   const best = found.find((each) => each.fit === "fits") ?? found[0];
   if (best) return good(best);
+  if (refusing.length > 0) heard.push(`it has nothing where ${refusing.join(", ")} ${refusing.length === 1 ? "tells its" : "tell their"} number`);
   return bad({
     kind: "unknown-drive",
-    text: `A drive answers, but none of the ${definitions.length} known families that speak this way fits it${heard.length > 0 ? ` (${heard.join("; ")})` : ""}.`,
+    text: `A drive answers, but none of the ${definitions.length} known families that speak this way fits it${heard.length > 0 ? `: ${heard.join("; ")}` : ""}.`,
     remedy: "Look at the type plate. Import a definition for it here, or go on with the nearest one in the open; if it should be one of these families, check that the address leads to it.",
   });
 }

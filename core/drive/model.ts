@@ -39,6 +39,8 @@ export interface DriveIdentity {
 export interface TripView {
   number: number;
   name: string;
+  /** It is the one that is expected while only the control part is fed. */
+  expected?: boolean;
 }
 
 /** One axis of a rack. */

@@ -26,13 +26,14 @@ export async function readDriveState(session: DriveSession): Promise<Result<Driv
 
 /** Makes sense of status words; `word` gives the value at an address of an axis (0 for a drive without axes). */
 export function decodeState(definition: Definition, word: (address: Address, axis: number) => number): DriveState {
-  const { state, permission } = definition.file;
+  const { state, permission, withoutMains } = definition.file;
   const numbers = axisNumbers(definition);
   const given = (sign: Sign, axis = numbers[0]!): boolean => signGiven(sign, word(sign.address, axis));
+  const alone = state.controlOnly !== undefined && given(state.controlOnly);
   const axes = numbers.map((axis): AxisState & { tripped: boolean } => {
     const number = state.tripNumber ? word(state.tripNumber.address, axis) : 0;
     const tripped = state.tripped ? given(state.tripped, axis) : number !== 0;
-    return { axis, running: state.running && given(state.running, axis), tripped, trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}` } : undefined };
+    return { axis, running: state.running && given(state.running, axis), tripped, trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}`, ...(alone && number === withoutMains?.trip ? { expected: true } : {}) } : undefined };
   });
   const warnings = state.warnings === undefined ? [] : numbers.flatMap((axis) => state.warnings!.bits
     .filter((each) => (word(state.warnings!.address, axis) >>> each.bit) & 1)
@@ -45,7 +46,7 @@ export function decodeState(definition: Definition, word: (address: Address, axi
     warnings,
     volatile: state.volatile ? given(state.volatile) : undefined,
     permission: permission ? given(permission.given) : undefined,
-    ...(state.controlOnly ? { controlOnly: given(state.controlOnly) } : {}),
+    ...(state.controlOnly ? { controlOnly: alone } : {}),
     ...(state.reducedSupply ? { reducedSupply: given(state.reducedSupply) } : {}),
     ...(state.memoryCard ? { memoryCard: given(state.memoryCard) } : {}),
     ...(numbers.length > 1 ? { axes: axes.map(({ axis, running, trip }) => ({ axis, running, trip })) } : {}),

@@ -20,6 +20,12 @@ export interface StandInView {
   axes: number;
   /** It has a power part that can be exchanged on its own. */
   hasPowerPart: boolean;
+  /** Its control part can live while the power part is not fed. */
+  canDieHalf: boolean;
+  /** It asks for write permission, that a person at the keypad gives. */
+  asksPermission: boolean;
+  /** Whether a card with values sits in it; absent where the family has none. */
+  hasCard?: boolean;
   powered: boolean;
   mains: boolean;
   turning: boolean;

@@ -32,6 +32,9 @@ export interface ConnectionView {
   /** The drive fitted at the position last time, when it is another than this. */
   swappedFor?: { serial: string; ratingName: string; change: Exclude<Change, "same">; powerPart?: string };
   reading?: ReadingView;
+  /** What the definition says is possible without mains, and of running on a reduced supply. */
+  withoutMains?: string;
+  reducedSupply?: string;
   /** Settings that differ from the standing record, once everything is read. */
   drift?: { record: number; changed: number; backToDefault: number; compared: number };
 }

@@ -1,82 +1,135 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
-import { linkText, type LinkSettings } from "@/core/link";
-import type { ConnectionView } from "@/core/live";
 import type { Trouble } from "@/core/drive";
+import { adviseTrouble, linkText, type LinkSettings } from "@/core/link";
+import type { ConnectionView, SearchView } from "@/core/live";
 import { ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
 import { Notice } from "@/ui/notice";
+import { AdviceList } from "./advice-list";
 import { ConnectedCard } from "./connected-card";
+import { ConnectionCard } from "./connection-card";
+import { FindForm, type FindRequest } from "./find-form";
+import { KnownLinks } from "./known-links";
+import { draftOf, EMPTY_DRAFT, settingsOf, speakers, type LinkDraft } from "./link-draft";
+import { LinkForm } from "./link-form";
 import { LiveWarning } from "./live-warning";
+import { SearchResult } from "./search-result";
+import type { FamilyView, KnownLink } from "./types";
+import { UnknownDrive } from "./unknown-drive";
 
-interface Place {
-  tag: string;
-  title: string;
-  link: LinkSettings;
-  linkName: string;
-  unit: number | null;
+interface Props {
+  acknowledged: boolean;
+  name: string;
+  links: KnownLink[];
+  families: FamilyView[];
+  start: { link: LinkSettings; unit: number } | undefined;
 }
 
-/** The bench: connect to a drive, by its position or by its address, and see which drives are connected. */
-export function BenchPage({ acknowledged, name, places, start }: { acknowledged: boolean; name: string; places: Place[]; start: { host: string; port: string; unit: string } }) {
+interface Attempt {
+  link: LinkSettings;
+  unit: number;
+  trouble: Trouble;
+}
+
+/** The bench: a way to a drive, finding who is on it, and the drives one is connected to. */
+export function BenchPage({ acknowledged, name, links, families, start }: Props) {
   const router = useRouter();
-  const { connections } = useLive();
+  const { connections, searches } = useLive();
   const [warned, setWarned] = useState(acknowledged);
-  const [host, setHost] = useState(start.host);
-  const [port, setPort] = useState(start.port);
-  const [unit, setUnit] = useState(start.unit);
+  const [draft, setDraft] = useState<LinkDraft>(start ? draftOf(start.link, start.unit) : EMPTY_DRAFT);
   const [busy, setBusy] = useState("");
-  const [trouble, setTrouble] = useState<{ at: string; trouble: Trouble }>();
-  const connect = async (address: { link: LinkSettings; unit: number }): Promise<void> => {
-    const at = `${linkText(address.link)}, address ${address.unit}`;
-    setBusy(at);
-    setTrouble(undefined);
-    const answer = await ask<ConnectionView>("POST", "/api/connections", address);
+  const [attempt, setAttempt] = useState<Attempt>();
+  const [tested, setTested] = useState("");
+  const [complaint, setComplaint] = useState("");
+  const settings = settingsOf(draft);
+  const link = settings.ok ? settings.link : undefined;
+  const clear = (): void => { setAttempt(undefined); setTested(""); setComplaint(""); };
+  const connect = async (to: LinkSettings, unit: number, as?: string): Promise<void> => {
+    clear();
+    setBusy(`Asking ${linkText(to)}, address ${unit} ...`);
+    const answer = await ask<ConnectionView>("POST", "/api/connections", { link: to, unit, ...(as ? { as } : {}) });
     setBusy("");
     if (answer.ok) router.push(`/bench/${answer.value.id}`);
-    else setTrouble({ at, trouble: answer.trouble });
+    else setAttempt({ link: to, unit, trouble: answer.trouble });
+  };
+  const test = async (): Promise<void> => {
+    if (!link) return setComplaint(settings.ok ? "" : settings.missing);
+    clear();
+    setBusy(`Trying ${linkText(link)} ...`);
+    const answer = await ask<{ answered: boolean; ms: number; advice: Array<{ id: string; title: string; means: string; checks: string[] }> }>("POST", "/api/links/test", { link, unit: Number(draft.unit) });
+    setBusy("");
+    if (!answer.ok) return setAttempt({ link, unit: Number(draft.unit), trouble: answer.trouble });
+    if (answer.value.answered) return setTested(`Somebody answers at address ${draft.unit}, within ${answer.value.ms} ms.`);
+    const [advice] = answer.value.advice;
+    setTested(advice ? `${advice.title} ${advice.means} First: ${advice.checks[0]}` : "Nobody answers there.");
+  };
+  const find = async (where: LinkSettings, request: FindRequest): Promise<void> => {
+    clear();
+    const answer = await ask<SearchView>("POST", "/api/searches", { link: where, ...request });
+    if (!answer.ok) setAttempt({ link: where, unit: request.from, trouble: answer.trouble });
   };
   const submit = (event: FormEvent): void => {
     event.preventDefault();
-    void connect({ link: { kind: "modbus-tcp", host: host.trim(), port: Number(port) }, unit: Number(unit) });
+    if (link) void connect(link, Number(draft.unit));
+    else setComplaint(settings.ok ? "" : settings.missing);
   };
   if (!warned) return <LiveWarning name={name} onAcknowledged={() => setWarned(true)} />;
+  const speaking = speakers(families, draft);
   return (
-    <div className="px-6 py-6 max-w-6xl w-full mx-auto grid lg:grid-cols-[22rem_1fr] gap-8">
-      <div>
+    <div className="flex flex-1 min-h-0 max-lg:flex-col">
+      <aside className="w-[23rem] max-lg:w-full shrink-0 border-r border-hairline overflow-y-auto px-5 py-4">
         <h1 className="text-xl font-semibold mb-3">Connect to a drive</h1>
-        <form onSubmit={submit} className="bg-leaf border border-hairline rounded-page p-4 space-y-3">
-          <Field label="Host: the network address of the drive or its gateway" value={host} onChange={(event) => setHost(event.target.value)} required placeholder="10.4.2.31" autoFocus={start.host === ""} />
-          <div className="grid grid-cols-2 gap-3">
-            <Field label="Port" value={port} onChange={(event) => setPort(event.target.value)} inputMode="numeric" pattern="\d{1,5}" required />
-            <Field label="Drive's address" value={unit} onChange={(event) => setUnit(event.target.value)} inputMode="numeric" pattern="\d{1,3}" required />
-          </div>
-          <Button rank="primary" type="submit" disabled={busy !== ""} className="w-full">{busy ? "Connecting ..." : "Connect"}</Button>
+        <LinkForm draft={draft} families={families} onChange={(next) => { setDraft(next); clear(); }} />
+        <form onSubmit={submit} className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
+          <Field label="Drive's address" value={draft.unit} onChange={(event) => setDraft({ ...draft, unit: event.target.value })} inputMode="numeric" pattern="\d{1,3}" required />
+          <Button rank="primary" type="submit" disabled={busy !== ""}>{busy ? "Asking ..." : "Connect"}</Button>
+          <Button disabled={busy !== ""} onClick={() => void test()} title="Is somebody there? Nothing is connected.">Test</Button>
         </form>
-        {busy && <p role="status" className="mt-3 text-soft">Asking {busy} ...</p>}
-        {trouble && <div className="mt-3"><Notice kind="caution" title={`${trouble.at}: ${trouble.trouble.text}`}>{trouble.trouble.remedy}</Notice></div>}
-      </div>
-      <div>
+        {complaint && <p role="alert" className="mt-2 text-[15px] text-vermilion">{complaint}</p>}
+        {busy && <p role="status" className="mt-2 text-soft text-[15px]">{busy}</p>}
+        {tested && <p role="status" className="mt-2 text-[15px]">{tested}</p>}
+        <h2 className="mt-5 mb-2 pt-4 border-t border-hairline font-semibold">Nobody knows the address?</h2>
+        <FindForm link={link} onFind={(request) => link && void find(link, request)} />
+        {speaking.length > 0 && (
+          <div className="mt-5 pt-4 border-t border-hairline space-y-1">
+            <h2 className="font-semibold">Cable, switches, keypad</h2>
+            {speaking.map((each) => each.card && (
+              <details key={each.id}><summary className="cursor-pointer min-h-8 text-[15px]">{each.title}</summary><div className="pb-3"><ConnectionCard card={each.card} withoutMains={each.withoutMains} /></div></details>
+            ))}
+          </div>
+        )}
+      </aside>
+      <div className="flex-1 min-w-0 overflow-y-auto px-6 py-4">
+        {attempt?.trouble.kind === "unknown-drive"
+          ? <UnknownDrive text={attempt.trouble.text} link={attempt.link} unit={attempt.unit} families={speakers(families, draftOf(attempt.link, attempt.unit))} busy={busy !== ""} onConnect={(to, unit, as) => void connect(to, unit, as)} />
+          : attempt && <Failed attempt={attempt} />}
+        {[...searches.values()].map((view) => (
+          <SearchResult key={view.id} view={view} busy={busy !== ""} onConnect={(to, unit, as) => void connect(to, unit, as)}
+            onPatient={() => void find(view.link, { from: Math.min(...view.passes[0]!.units.filter((each) => each < 240)), to: Math.max(...view.passes[0]!.units.filter((each) => each < 240)), breadth: "these", patient: true })} />
+        ))}
         {connections.size > 0 && (
           <section className="mb-6">
             <h2 className="text-lg font-semibold mb-2">Connected now</h2>
             <div className="space-y-3">{[...connections.values()].map((view) => <ConnectedCard key={view.id} view={view} />)}</div>
           </section>
         )}
-        <h2 className="text-lg font-semibold mb-2">Positions, where their drive answered last</h2>
-        <ul className="bg-leaf border border-hairline rounded-page divide-y divide-hairline">
-          {places.map((place) => (
-            <li key={place.tag} className="flex items-center gap-4 pl-4 pr-2 min-h-10 text-[15px]">
-              <span className="font-mono w-16">{place.tag}</span><span className="flex-1">{place.title}</span>
-              <span className="text-soft text-[13px] font-mono">{place.linkName} · {place.unit ?? 1}</span>
-              <Button rank="quiet" disabled={busy !== ""} onClick={() => void connect({ link: place.link, unit: place.unit ?? 1 })} aria-label={`Connect ${place.tag}`}>Connect</Button>
-            </li>
-          ))}
-        </ul>
+        <KnownLinks links={links} busy={busy !== ""} onConnect={(to, unit) => void connect(to, unit)} onTake={(to, unit) => { setDraft(draftOf(to, unit)); clear(); }} />
       </div>
     </div>
+  );
+}
+
+/** An attempt that failed: what was seen, what it means, and what to look at in which order. */
+function Failed({ attempt: { link, unit, trouble } }: { attempt: Attempt }) {
+  const advice = adviseTrouble(link.kind, unit, trouble);
+  return (
+    <section aria-label="Not connected" className="mb-6">
+      <h2 className="text-lg font-semibold mb-1">Not connected: {linkText(link)}, address {unit}</h2>
+      {advice.length > 0 ? <AdviceList advice={advice} /> : <Notice kind="caution" title={trouble.text}>{trouble.remedy}</Notice>}
+    </section>
   );
 }

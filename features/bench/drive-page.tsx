@@ -11,7 +11,7 @@ import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Empty, Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
-import { Identity } from "./identity";
+import { Identity, StandsAt } from "./identity";
 import { Reading } from "./reading";
 
 interface Props {
@@ -35,8 +35,8 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
   const reading = phase === "reading" || phase === "waiting";
   return (
     <div className="flex flex-col flex-1 min-h-0 bg-leaf">
-      <div className="px-5 py-3 border-b border-hairline flex flex-wrap gap-4 items-start">
-        <div className="flex-1 min-w-80"><Identity view={view} /></div>
+      <div className="px-5 py-3 border-b border-hairline flex flex-wrap gap-x-4 gap-y-1.5 items-center">
+        <h1 className="flex-1 min-w-60 text-lg font-semibold"><StandsAt position={view.position} /></h1>
         <div className="flex flex-wrap gap-2 items-center">
           <Place view={view} tags={tags} />
           {!reading && <Button onClick={() => void act("POST", `/api/connections/${id}/read`, {})}>{phase === "stopped" ? "Go on reading" : "Read again"}</Button>}
@@ -44,11 +44,18 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
           {view.position && standing !== undefined && !reading && <ButtonLink letter="r" href={`/positions/${view.position.tag}/restore?connection=${id}`}>Restore record {standing} →</ButtonLink>}
           <Keep view={view} />
         </div>
+        <div className="w-full"><Identity view={view} /></div>
       </div>
       <div className="px-5 pt-3 space-y-2">
         {(view.phase === "lost" || view.phase === "other-drive") && <Notice kind={view.phase === "lost" ? "caution" : "stop"} title={view.trouble?.text ?? "The drive is lost."}>{view.trouble?.remedy}</Notice>}
-        {view.fit === "nearest" && <Notice kind="caution" title={`No definition here fits firmware ${view.identity?.firmware}.`}>What is shown is read with the nearest one. It is not recorded and not restored; add a definition for this firmware first.</Notice>}
-        {view.swappedFor && <Notice kind="caution" title={`This is not the drive that was fitted here: it was ${view.swappedFor.serial}, now it is ${view.identity?.serial}.`}>{swapped(view)}</Notice>}
+        {view.fit === "nearest" && (
+          <Notice kind="caution" title={view.identity?.serial ? `No definition here fits firmware ${view.identity.firmware} of ${view.definitionTitle}.` : `This drive fits no definition here; it is read as if it were a ${view.definitionTitle}.`}>
+            What is shown may be wrong. It is not recorded and not restored. <Link className="underline underline-offset-4" href={`/families/import?link=${encodeURIComponent(JSON.stringify(view.link))}&unit=${view.unit}`}>Import its definition</Link>, then connect again.
+          </Notice>
+        )}
+        {view.state?.controlOnly && <Notice kind="caution" title="Only the control part is fed; the power part is dead.">{view.withoutMains ?? "Its definition does not say what is possible like this."} Nothing turns.</Notice>}
+        {view.state?.reducedSupply && <Notice kind="caution" title="It runs on a reduced supply, for a test.">{view.reducedSupply} Switch it back before the machine is handed over.</Notice>}
+        {view.swappedFor && <Notice kind="caution" title={swapTitle(view)}>{swapped(view)}</Notice>}
         {!view.swappedFor && view.drift && <Drift view={view} />}
         {!view.position && <Notice kind="note" title="Neither serial number nor address say where this drive stands.">Choose its position above, then keep what was read as a record.</Notice>}
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}
@@ -61,6 +68,14 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
       ) : <Empty title="Each group will stand here when the reading is done.">It is safe in the archive as soon as its cell in the strip is full.</Empty>}
     </div>
   );
+}
+
+function swapTitle({ swappedFor, identity }: ConnectionView): string {
+  switch (swappedFor!.change) {
+    case "control": return `Half of the drive that was fitted here was exchanged: the power part ${identity?.powerPart} is the old one, the control part is new (${identity?.serial} instead of ${swappedFor!.serial}).`;
+    case "power": return `Half of the drive that was fitted here was exchanged: the control part ${identity?.serial} is the old one, it sits on another power part (${identity?.powerPart} instead of ${swappedFor!.powerPart}).`;
+    case "whole": return `This is not the drive that was fitted here: it was ${swappedFor!.serial}, now it is ${identity?.serial}.`;
+  }
 }
 
 function swapped(view: ConnectionView): string {

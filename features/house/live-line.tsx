@@ -40,7 +40,9 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       <Link href={`/bench/${view.id}`} className="font-semibold hover:underline underline-offset-4">{name}</Link>
       <span>{describe(view, job)}</span>
       {state?.running && <span className="text-vermilion font-semibold">motor turns</span>}
-      {state?.tripped && <span className="text-vermilion font-semibold">trip {state.trip?.number}: {state.trip?.name}</span>}
+      {state?.controlOnly && <span className="text-ochre">control part only</span>}
+      {state?.reducedSupply && <span className="text-ochre">reduced supply</span>}
+      {state?.tripped && !state.trip?.expected && <span className="text-vermilion font-semibold">trip {state.trip?.number}: {state.trip?.name}</span>}
       {state?.volatile && <span title="Some values would be gone after a power-off.">volatile</span>}
       {job && <Link href={`/restore/${job.id}`} className="underline underline-offset-4">restore</Link>}
       <button type="button" disabled={Boolean(job)} title={job ? "A restore is under way." : "Let go of this drive"} onClick={() => void act("POST", `/api/connections/${view.id}/let-go`, {})}

@@ -11,7 +11,7 @@ const PLACES = [["/", "Plant"], ["/bench", "Bench"], ["/compare", "Compare"], ["
 export function Masthead({ name, cabinet }: { name: string; cabinet: boolean }) {
   const path = usePathname();
   const router = useRouter();
-  const here = (href: string): boolean => (href === "/" ? path === "/" || path.startsWith("/positions") || path.startsWith("/restore") || path.startsWith("/receipts") : path.startsWith(href));
+  const here = (href: string): boolean => (href === "/" ? path === "/" || path.startsWith("/positions") || path.startsWith("/restore") || path.startsWith("/receipts") || path.startsWith("/inventory") : path.startsWith(href));
   const signOut = async (): Promise<void> => {
     await fetch("/api/auth/sign-out", { method: "POST", headers: { "content-type": "application/json" }, body: "{}" });
     router.push("/sign-in");

@@ -5,9 +5,18 @@ import type { Trouble } from "@/core/drive";
 export type Answered<T> = { ok: true; value: T } | { ok: false; trouble: Trouble };
 
 /** Sends a request to the application and gives its answer; a failure of any kind comes back as a trouble in words. */
-export async function ask<T>(method: "GET" | "POST" | "DELETE", path: string, body?: unknown): Promise<Answered<T>> {
+export function ask<T>(method: "GET" | "POST" | "DELETE", path: string, body?: unknown): Promise<Answered<T>> {
+  return fetchAnswer(path, { method, headers: body === undefined ? {} : { "content-type": "application/json" }, body: body === undefined ? undefined : JSON.stringify(body) });
+}
+
+/** The same for a file, sent as it is. */
+export function send<T>(path: string, file: Blob): Promise<Answered<T>> {
+  return fetchAnswer(path, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file });
+}
+
+async function fetchAnswer<T>(path: string, request: RequestInit): Promise<Answered<T>> {
   try {
-    const response = await fetch(path, { method, headers: body === undefined ? {} : { "content-type": "application/json" }, body: body === undefined ? undefined : JSON.stringify(body) });
+    const response = await fetch(path, request);
     const answer = (await response.json()) as { value?: T; trouble?: Trouble };
     if (answer.trouble) return { ok: false, trouble: answer.trouble };
     return { ok: true, value: answer.value as T };

@@ -32,6 +32,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
   if (areas.length === 0) return <Empty title="The plant's positions will stand here.">A position is the place where one drive is installed. Positions are added when the plant is set up.</Empty>;
   return (
     <div className="px-6 py-6 max-w-6xl w-full mx-auto">
+      <p className="text-right text-[15px] -mb-6"><Link href="/inventory" className="underline underline-offset-4 decoration-hairline hover:decoration-copper">Inventory of drives</Link></p>
       {areas.map((area) => (
         <section key={area.name} className="mb-8">
           <h2 className="text-lg font-semibold mb-1">{area.name}</h2>

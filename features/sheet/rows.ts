@@ -51,7 +51,7 @@ export interface SheetData {
 
 /**
  * Makes a sheet of columns: one row for each parameter, in the definition's groups, formatted once.
- * The first column is the one that is compared with the default.
+ * The first column is the one that is compared with the default. A sheet of defaults alone shows what a family has: parameters without a default too.
  */
 export function buildSheet(definition: Definition, rating: string | undefined, columns: Column[]): SheetData {
   const groups = new Map<string, SheetGroup>();
@@ -59,7 +59,7 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
   // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
   const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
   const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
-  for (const row of compareColumns(definition, columns)) {
+  for (const row of compareColumns(definition, columns, holding.length === 0)) {
     const { parameter } = row;
     const standard = defaultFor(definition, parameter, rating);
     const most = compared.length > 2 ? mostCommon(compared.map((i) => row.cells[i])) : undefined;

@@ -78,8 +78,11 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
   }, [items, virtual]);
   const picked = selected ? items.find((each): each is Extract<Item, { kind: "row" }> => each.kind === "row" && each.row.code === selected)?.row : undefined;
   const narrow = data.columns.length > 3;
+  // As wide as the longest code: 14 px of the mono face are about 0.54 rem a character.
+  const longest = useMemo(() => data.groups.reduce((most, group) => group.rows.reduce((all, row) => Math.max(all, row.code.length), most), 0), [data.groups]);
+  const code = `${Math.max(5.2, 0.54 * longest + 1.3).toFixed(2)}rem`;
   const minWidth = narrow ? `${17 + 9.5 * data.columns.length}rem` : undefined;
-  const columns = narrow ? `2.5rem 5rem minmax(9rem,1fr) ${data.columns.map(() => "minmax(9.5rem,12rem)").join(" ")}` : `2.5rem 5.2rem minmax(9rem,1fr) ${data.columns.map((each) => (each.source === "default" ? "minmax(11.5rem,15rem)" : "minmax(13rem,17rem)")).join(" ")}${shows ? " minmax(5.5rem,8.5rem)" : ""}`;
+  const columns = narrow ? `2.5rem ${code} minmax(9rem,1fr) ${data.columns.map(() => "minmax(9.5rem,12rem)").join(" ")}` : `2.5rem ${code} minmax(9rem,1fr) ${data.columns.map((each) => (each.source === "default" ? "minmax(11.5rem,15rem)" : "minmax(13rem,17rem)")).join(" ")}${shows ? " minmax(5.5rem,8.5rem)" : ""}`;
 
   return (
     <div className="flex flex-col min-h-0 flex-1">

@@ -25,7 +25,7 @@ export function Value({ cell, source, dim, hollow, narrow }: { cell: Cell; sourc
         </svg>
       )}
       {cell.odd && <span className="absolute -left-1 self-center"><Mark name="differs" /></span>}
-      {cell.words ? <span className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)} title={cell.text}>{cell.text}</span> : (
+      {cell.words && cell.text.trim() === "" ? <span className="pl-[3ch] font-sans text-[13px] text-soft">empty</span> : cell.words ? <span className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)} title={cell.text}>{cell.text}</span> : (
         <>
           <span className={classes("grow-0 shrink-0 flex justify-end whitespace-pre", narrow ? "min-w-[8ch]" : "min-w-[11ch]", source === "draft" && PENCIL)}>
             <span>{whole}</span>

@@ -76,6 +76,7 @@ export class Bench {
     if (!started.ok) {
       connection.end();
       this.links.drop(settings);
+      this.parts.events.publish({ type: "connection-gone", id: connection.address.id });
       return started;
     }
     this.connections.set(connection.address.id, connection);

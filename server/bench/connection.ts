@@ -164,6 +164,7 @@ export class Connection {
     const { id, linkName, link, unit } = this.address;
     return {
       id, linkName, link, unit, phase: this.phase, since: this.since, identity: this.identity, fit: this.fit, definitionTitle: this.definition?.title,
+      withoutMains: this.definition?.file.withoutMains?.about, reducedSupply: this.definition?.file.reducedSupply?.about,
       state: this.state, stateAt: this.stateAt, trouble: this.trouble, swappedFor: this.swappedFor, reading: this.reading, drift: this.drift,
       position: this.position && { tag: this.position.tag, title: this.position.title },
     };

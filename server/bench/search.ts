@@ -30,7 +30,9 @@ const TELL_EVERY_MS = 120;
 export class Search {
   readonly view: SearchView;
   private readonly stopping = new AbortController();
+  /** What was seen with the way of speaking that is tried now, and with each one before it. */
   private symptoms: Symptoms;
+  private readonly seen: Symptoms[] = [];
   private toldAt = -Infinity;
   private asked = 0;
 
@@ -61,12 +63,13 @@ export class Search {
     this.view.phase = this.stopping.signal.aborted ? "stopped" : "done";
     this.view.at = undefined;
     this.view.msLeft = undefined;
-    this.view.advice = diagnose(this.symptoms);
+    this.view.advice = diagnose(tellingSymptoms(this.seen));
     this.parts.publish(this.view);
   }
 
   /** One way of speaking. Says whether it makes sense to go on with the next one. */
   private async runPass(index: number, { settings, units }: SearchPass): Promise<boolean> {
+    this.seen.push(this.symptoms = noSymptoms(settings.kind));
     const taken = this.parts.take(settings);
     if (!taken.ok) {
       this.symptoms.cause = taken.trouble.cause ?? "port-busy";
@@ -88,12 +91,13 @@ export class Search {
       // Whoever answered late, or spoke over another's late answer, is asked again with patience.
       const again = units.flatMap((unit, i) => (late.has(unit) || run.mark(i) === "r" || run.mark(i + 1) === "r") && run.mark(i) !== "f" && run.mark(i) !== "." ? [i] : []);
       if (!run.hopeless) for (const i of again) if (!this.stopping.signal.aborted && this.symptoms.cause === undefined) await this.askOne(run, i, true);
-      if (!run.hopeless && !run.marks.includes("f")) await this.lookTwice(run);
+      if (index === 0 && !run.hopeless && !run.marks.includes("f")) await this.lookTwice(run);
     } finally {
       link.onStray.delete(noteStray);
       this.parts.drop(settings);
     }
-    return this.symptoms.cause === undefined;
+    // A line has one speed: where somebody was found, other ways of speaking find nobody.
+    return this.symptoms.cause === undefined && this.view.found.length === 0;
   }
 
   /** Nobody was found: the likeliest addresses are asked a few times more, since a bad contact lets only some questions through. */
@@ -175,6 +179,14 @@ export class Search {
     this.view.msLeft = Math.max(0, Math.round((left * timeout.next(patient)) / width));
     this.parts.publish(this.view);
   }
+}
+
+/** The way of speaking that tells most: one that was answered; else one at which frames could at least be seen; else all of them together. */
+function tellingSymptoms(seen: readonly Symptoms[]): Symptoms {
+  const best = seen.find((each) => each.cause) ?? seen.find((each) => each.answered > 0) ?? seen.find((each) => each.badCheck > each.garbled) ?? seen.find((each) => each.garbled > 0);
+  if (best) return best;
+  const [first, ...rest] = seen;
+  return rest.reduce((all, each) => ({ ...all, asked: all.asked + each.asked, silent: all.silent + each.silent }), first ?? noSymptoms("modbus-tcp"));
 }
 
 /** How one way of speaking goes: a letter for each address. */

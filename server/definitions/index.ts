@@ -1,2 +1,3 @@
 /** Definitions at hand, and the versions that records were made under. */
 export { DefinitionShelf, keepDefinitionVersion, type ImportNote } from "./shelf";
+export { listVersions } from "./versions";

@@ -71,7 +71,7 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     ["50 MB", "a.eds", new Uint8Array(50 * 1024 * 1024).fill(65), /50 MB/],
     ["a letter", "a.txt", bytes("Dear Sir\nplease find enclosed\n"), /looks like a definition/],
     ["an archive of something else", "a.xlsx", bomb(10, 10, "photos/cabinet.raw"), /holds no spreadsheet/],
-    ["a spreadsheet with nothing in it", "a.xlsx", bomb(10), /nothing in any of its sheets/],
+    ["a spreadsheet of zeros", "a.xlsx", bomb(10), /could not be read/],
     ["a damaged spreadsheet", "a.xlsx", Uint8Array.from([0x50, 0x4b, 3, 4, 1, 2, 3]), /can be opened/],
     ["a spreadsheet of the old kind", "a.xls", Uint8Array.from([0xd0, 0xcf, 0x11, 0xe0]), /old kind/],
     ["a spreadsheet that unfolds to 200 MB", "a.xlsx", bomb(200 * 1024 * 1024), /Unpacked, this file would take 200 MB/],
@@ -82,6 +82,9 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
   });
   test("a spreadsheet that lies about its size ends its own thread and nothing else", async () => {
     expect(await readUpload("a.xlsx", bomb(400 * 1024 * 1024, 1000))).toMatchObject({ ok: false });
+  });
+  test("a spreadsheet with nothing in it", async () => {
+    expect(await readUpload("a.xlsx", await workbook(() => undefined))).toMatchObject({ ok: false, reason: "There is nothing in any of its sheets." });
   });
   test("formulas in a spreadsheet: the saved result is taken, and said", async () => {
     const content = await workbook((sheet) => {

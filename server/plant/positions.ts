@@ -81,7 +81,7 @@ export async function positionsByDefinition(db: Database, ids: string[]): Promis
 }
 
 /** Positions with the address at which their drive answered last, for the bench. */
-export function listPlaces(db: Database): Promise<Array<{ tag: string; title: string; link: LinkSettings; linkName: string; unit: number | null }>> {
-  return db.select({ tag: position.tag, title: position.title, link: link.settings, linkName: link.name, unit: position.unitAddress })
+export function listPlaces(db: Database): Promise<Array<{ tag: string; title: string; link: LinkSettings; linkId: number; unit: number | null }>> {
+  return db.select({ tag: position.tag, title: position.title, link: link.settings, linkId: link.id, unit: position.unitAddress })
     .from(position).innerJoin(link, eq(link.id, position.linkId)).orderBy(asc(position.tag));
 }

@@ -1,16 +1,32 @@
+import { familyView } from "@/app/_lib/family-view";
 import { requirePerson } from "@/app/_lib/person";
 import { BenchPage } from "@/features/bench/bench-page";
+import { driveText, type KnownDrive } from "@/features/bench/types";
 import { application } from "@/server/application";
+import { listLinks } from "@/server/bench";
 import { hasAcknowledged } from "@/server/people";
 import { listPlaces } from "@/server/plant";
 
 export const metadata = { title: "Bench" };
 
-type Props = { searchParams: Promise<{ host?: string; port?: string; unit?: string }> };
+type Props = { searchParams: Promise<{ tag?: string }> };
 
 export default async function Page({ searchParams }: Props) {
   const person = await requirePerson();
   const app = await application();
-  const { host, port, unit } = await searchParams;
-  return <BenchPage acknowledged={await hasAcknowledged(app.db, person)} name={person.name} places={await listPlaces(app.db)} start={{ host: host ?? "", port: port ?? "502", unit: unit ?? "1" }} />;
+  const { tag } = await searchParams;
+  const [links, places, acknowledged] = await Promise.all([listLinks(app.db), listPlaces(app.db), hasAcknowledged(app.db, person)]);
+  const wanted = places.find((each) => each.tag === tag);
+  return (
+    <BenchPage
+      acknowledged={acknowledged} name={person.name} families={app.shelf.all.map(familyView)}
+      start={wanted && { link: wanted.link, unit: wanted.unit ?? 1 }}
+      links={links.map((link) => {
+        const placed = places.filter((each) => each.linkId === link.id).map((each): KnownDrive => ({ unit: each.unit ?? 1, tag: each.tag, title: each.title }));
+        const seen = link.seen.filter((each) => !placed.some((one) => one.unit === each.unit))
+          .map((each): KnownDrive => ({ unit: each.unit, seenAt: each.at.getTime(), ...(each.identity ? { text: `${each.identity.vendor} ${driveText(each.identity)}` } : {}) }));
+        return { id: link.id, name: link.name, link: link.settings, lastSuccess: link.lastSuccess?.getTime(), drives: [...placed, ...seen].sort((a, b) => a.unit - b.unit) };
+      })}
+    />
+  );
 }

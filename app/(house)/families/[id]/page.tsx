@@ -1,30 +1,36 @@
 import { notFound } from "next/navigation";
+import { definitionFor, listFirmware } from "@/core/definition";
+import { FamilyHead } from "@/features/families/family-head";
 import { buildSheet } from "@/features/sheet/rows";
 import { Sheet } from "@/features/sheet/sheet";
 import { application } from "@/server/application";
+import { listVersions } from "@/server/definitions";
 import { defaultColumn } from "@/server/ledger";
+import { positionsByDefinition } from "@/server/plant";
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ firmware?: string; axes?: string }> };
+
+export default async function Page({ params, searchParams }: Props) {
   const app = await application();
-  const definition = app.shelf.find((await params).id);
-  if (!definition) notFound();
-  const { card, permission, trips } = definition.file;
-  const columns = definition.file.ratings.map((rating) => ({ ...defaultColumn(definition, rating.id), title: `Default, ${rating.name}` }));
+  const family = app.shelf.find((await params).id);
+  if (!family) notFound();
+  const { file } = family;
+  const wanted = await searchParams;
+  const steps = listFirmware(file);
+  const firmware = steps.find((each) => each === wanted.firmware) ?? steps[steps.length - 1]!;
+  const axes = Math.min(file.axes?.most ?? 1, Math.max(1, Number(wanted.axes) || 1));
+  const definition = definitionFor(family, { firmware, axes, options: (file.options ?? []).map((each) => each.id) });
+  const [versions, used] = await Promise.all([listVersions(app.db, family.id), positionsByDefinition(app.db, [family.id])]);
+  const columns = file.ratings.slice(0, 3).map((rating) => ({ ...defaultColumn(definition, rating.id), title: `Default, ${rating.name}` }));
   return (
     <div className="flex flex-col flex-1 min-h-0 bg-leaf">
-      <div className="px-5 py-3 border-b border-hairline">
-        <h1 className="text-lg font-semibold">{definition.title}</h1>
-        <p className="text-[15px] text-soft">{definition.file.about}</p>
-        <details className="mt-1 text-[15px]">
-          <summary className="cursor-pointer min-h-8">How to connect it, and what its trips mean</summary>
-          <dl className="grid grid-cols-[10rem_1fr] gap-y-1 max-w-4xl mt-1">
-            <dt className="text-soft">Cable</dt><dd>{card.cable}</dd><dt className="text-soft">Port on the drive</dt><dd>{card.port}</dd><dt className="text-soft">At the keypad</dt><dd>{card.keypad}</dd>
-            <dt className="text-soft">On a workbench</dt><dd>{card.bench}</dd><dt className="text-soft">Manual</dt><dd>{card.manual}</dd>{permission && <><dt className="text-soft">Write permission</dt><dd>{permission.howTo}</dd></>}
-            {trips.map((trip) => [<dt key={trip.number} className="text-soft">Trip {trip.number}</dt>, <dd key={`${trip.number}-text`}>{trip.name}. Causes: {trip.causes.join("; ")}. Remedies: {trip.remedies.join("; ")}.</dd>])}
-          </dl>
-        </details>
-      </div>
-      <Sheet data={buildSheet(definition, definition.file.ratings[0]?.id, columns)} />
+      <FamilyHead
+        id={family.id} title={family.title} about={file.about} version={family.version} firmware={firmware} steps={steps} axes={axes} mostAxes={file.axes?.most ?? 1}
+        card={file.card} withoutMains={file.withoutMains?.about} permission={file.permission?.howTo} sets={file.sets && `${file.sets.count} sets. ${file.sets.howChosen}`} imitates={file.imitates?.howTo} reducedSupply={file.reducedSupply?.about}
+        trips={file.trips} positions={used.get(family.id) ?? []}
+        versions={versions.map((each) => ({ version: each.version, source: each.source, byName: each.byName, at: each.at?.getTime(), records: each.records }))}
+      />
+      <Sheet key={`${firmware}/${axes}`} data={buildSheet(definition, file.ratings[0]?.id, columns)} />
     </div>
   );
 }
