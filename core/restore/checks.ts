@@ -23,6 +23,9 @@ export interface RecordFacts {
   firmware: string;
   serial: string;
   completeness: Completeness;
+  /** What else was fitted, where the family tells. */
+  axes?: number;
+  options?: ReadonlyArray<{ id: string; name: string }>;
 }
 
 export interface CheckInput {
@@ -37,7 +40,7 @@ export interface CheckInput {
  * A single "stop" means that nothing at all is written.
  */
 export function checkRestore(input: CheckInput): Check[] {
-  return [family(input), rating(input), supply(input), firmware(input), serial(input), complete(input), standing(input), stopped(input), mains(input), trips(input), permission(input)];
+  return [family(input), rating(input), supply(input), firmware(input), fitted(input), serial(input), complete(input), standing(input), stopped(input), mains(input), trips(input), permission(input)];
 }
 
 /** Whether the checks allow writing at all. */
@@ -71,6 +74,16 @@ function supply({ record, drive }: CheckInput): Check {
 function firmware({ record, drive }: CheckInput): Check {
   if (record.firmware === drive.firmware) return fine("firmware", "Firmware", drive.firmware);
   return { id: "firmware", title: "Firmware", verdict: "caution", found: `Recorded with ${record.firmware}, this drive has ${drive.firmware}.`, remedy: "Look through the plan; parameters that this firmware does not have are refused and listed." };
+}
+
+/** Axes and option modules: what is not there cannot be written. */
+function fitted({ record, drive }: CheckInput): Check {
+  if (record.axes !== undefined && drive.axes !== undefined && record.axes !== drive.axes) {
+    return { id: "fitted", title: "Axes and modules", verdict: "stop", found: `Recorded with ${record.axes} ${record.axes === 1 ? "axis" : "axes"}, this drive has ${drive.axes}.`, remedy: "Fit a drive with as many axes. Until then nothing is written." };
+  }
+  const missing = (record.options ?? []).filter((each) => !(drive.options ?? []).some((one) => one.id === each.id));
+  if (missing.length > 0) return { id: "fitted", title: "Axes and modules", verdict: "caution", found: `Recorded with ${missing.map((each) => each.name).join(", ")}, which this drive has not got.`, remedy: "Move the module over from the old drive, or expect its parameters to be left out." };
+  return fine("fitted", "Axes and modules", drive.axes === undefined && (drive.options ?? []).length === 0 ? "This drive has none" : "As recorded");
 }
 
 function serial({ record, drive }: CheckInput): Check {

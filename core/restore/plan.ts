@@ -65,6 +65,8 @@ export function planRestore(
     plan.writes.push(caution ? { code: parameter.code, from, to: to!, caution } : { code: parameter.code, from, to: to! });
     if (parameter.effect === "after-restart") plan.needsRestart = true;
   }
+  // What the record has of a module or a firmware that this drive has not got.
+  for (const [code, to] of recorded) if (!definition.byCode.has(code)) plan.leftOut.push({ code, reason: "not-read", from: undefined, to });
   plan.writes = orderWrites(definition, plan.writes, live);
   return plan;
 }

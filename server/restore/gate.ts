@@ -17,7 +17,8 @@ export interface GateNeeds {
 
 /**
  * Lets work go on only when everything it stands on was looked at anew: the drive answers, it is the same one,
- * its motor does not turn, and it may be written. Gives the connection's era in which all that was so. What a person has to do is waited for; nothing is tried by writing.
+ * its motor does not turn, and it may be written. Gives the connection's era in which all that was so. What a person has to do is waited for; a permission that is
+ * given over the link is asked for; nothing is tried by writing.
  */
 export async function passGate(job: RestoreJob, connection: Connection, needs: GateNeeds): Promise<Result<number>> {
   const { clock, signal, pollMs } = needs;
@@ -45,7 +46,14 @@ export async function passGate(job: RestoreJob, connection: Connection, needs: G
       continue;
     }
     if (state.value.permission === false) {
-      await needs.enter("permission", connection.definition!.file.permission?.howTo);
+      const permission = connection.definition!.file.permission!;
+      await needs.enter("permission", permission.howTo);
+      if (permission.ask) {
+        // A person has said that it is to be written: the drive is asked for its leave over the link.
+        const asked = await connection.writingSession(era).command(permission.ask);
+        if (asked.kind === "refused" && !asked.refusal.passing) return bad({ kind: "refused", text: `The drive does not give the permission to write: ${asked.refusal.text}`, remedy: asked.refusal.remedy, refusal: asked.refusal });
+        if (asked.kind === "written") continue;
+      }
       await clock.sleep(pollMs, signal);
       continue;
     }

@@ -116,6 +116,7 @@ export class RestoreRunner {
       record: {
         number: row.number, standing: choice?.recordId === row.id || Boolean(job.memory.puttingBack), definitionId: row.definitionId, rating: row.rating ?? undefined,
         ratingName: row.ratingName, supply: row.supply, firmware: row.firmware, serial: row.serial, completeness: completenessOf(definition, set),
+        ...(row.facts.axes === undefined ? {} : { axes: row.facts.axes }), ...(row.facts.options ? { options: row.facts.options } : {}),
       },
     });
     job.memory.plan = planRestore(definition, job.memory.identity.rating, valuesByCode(set), values, job.memory.choices);

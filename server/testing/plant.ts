@@ -1,6 +1,8 @@
 import type { PGlite } from "@electric-sql/pglite";
 import { eq } from "drizzle-orm";
 import { drizzle } from "drizzle-orm/pglite";
+import type { Definition } from "@/core/definition";
+import type { LinkSettings } from "@/core/link";
 import type { RawValue } from "@/core/value";
 import { systemClock } from "@/core/protocol/system-clock";
 import { definitions, rill } from "@/families/testing";
@@ -10,6 +12,7 @@ import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { StandInDrive, type DriveMake } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
+import type { LineKind } from "@/simulator/spoken-line";
 
 /** A small plant for tests: one position, one stand-in on a real socket, a real database. */
 export interface TestPlant {
@@ -62,8 +65,23 @@ export const RECORDED: Record<string, RawValue> = {
 /** What a replacement straight from the factory is. */
 export const FRESH: DriveMake = { rating: "R-015", firmware: "3.4", serial: "FR-NEW-01" };
 
+/** Which drive stands in the plant, when it is not a Rill on Modbus TCP. */
+export interface Standing {
+  family: Definition;
+  make: DriveMake;
+  line: LineKind;
+}
+
+/** How the application reaches the line of a test plant. */
+export function linkTo(kind: LineKind, port: number): LinkSettings {
+  const there = { host: "127.0.0.1", port };
+  if (kind === "canopen") return { kind: "canopen-gateway", ...there, net: 1, inFlight: 8 };
+  return { kind: kind === "rtu-over-tcp" ? "modbus-rtu-over-tcp" : "modbus-tcp", ...there };
+}
+
 /** Builds the plant; the drive first holds what will be the standing record. */
-export async function testPlant(values: Record<string, RawValue> = RECORDED): Promise<TestPlant> {
+export async function testPlant(values: Record<string, RawValue> = RECORDED, standing: Standing = { family: rill, make: { rating: "R-015", firmware: "3.4", serial: "FR-OLD-77" }, line: "tcp" }): Promise<TestPlant> {
+  const { family } = standing;
   const database = await emptyDatabase();
   let life = killable(database);
   const options = { database: life.database, definitions, secret: "a secret only tests know, 32 chars!", clock: systemClock, timing: { watchMs: 400, retryMs: 5, longestRetryMs: 40 }, pollMs: 10 };
@@ -72,15 +90,15 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED): Pr
   const person: Person = { id: await addPerson(app.auth, { name: "Ines Varga", email: "ines@example.test", password: "for tests only" }), name: "Ines Varga", sessionId: "session-1" };
   await acknowledgeLiveWork(db, person);
   await db.insert(tables.area).values({ name: "Kiln", sort: 1 });
-  const [position] = await db.insert(tables.position).values({ tag: "KL-03", title: "Roller drive 3", areaId: 1, definitionId: rill.id, jobNumber: "W26-0417" }).returning();
-  const line = new StandInLine({ id: "kiln", title: "Kiln", port: 0, baud: 0, gateway: false });
+  const [position] = await db.insert(tables.position).values({ tag: "KL-03", title: "Roller drive 3", areaId: 1, definitionId: family.id, jobNumber: "W26-0417" }).returning();
+  const line = new StandInLine({ id: "kiln", title: "Kiln", port: 0, baud: 0, gateway: false, kind: standing.line });
   const port = await line.open();
-  const old = new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial: "FR-OLD-77", values });
+  const old = new StandInDrive(family, { ...standing.make, values }, undefined, definitions);
   line.add(old);
   const plant: TestPlant = {
     app, line, person, positionId: position!.id, port, drive: old,
     swap(make) {
-      const fresh = new StandInDrive(rill, make);
+      const fresh = new StandInDrive(family, make, undefined, definitions);
       line.replace(plant.drive, fresh);
       plant.drive = fresh;
       return fresh;
@@ -105,7 +123,7 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED): Pr
 
 /** Connects to the drive on the line and waits until it is read. */
 export async function connectAndRead(plant: TestPlant, unit = 1): Promise<string> {
-  const connected = await plant.app.bench.connect(plant.person, { link: { kind: "modbus-tcp", host: "127.0.0.1", port: plant.port }, unit });
+  const connected = await plant.app.bench.connect(plant.person, { link: linkTo(plant.line.kind, plant.port), unit });
   if (!connected.ok) throw new Error(connected.trouble.text);
   await until(plant, () => plant.app.bench.find(connected.value.id)?.reading?.phase === "done");
   return connected.value.id;
