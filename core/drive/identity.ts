@@ -145,7 +145,7 @@ function versionOf(raw: number, minorSteps: number): string {
 
 /** Whether it is the same drive as before: after every reconnection this is asked before anything is written. */
 export function sameDrive(a: DriveIdentity, b: DriveIdentity): boolean {
-  return a.definitionId === b.definitionId && a.serial === b.serial && a.powerPart === b.powerPart && a.rating === b.rating
+  return a.definitionId === b.definitionId && (a.serial === b.serial || (a.placed === true && b.placed === true)) && a.powerPart === b.powerPart && a.rating === b.rating
     && a.firmware === b.firmware && a.axes === b.axes && a.really?.definitionId === b.really?.definitionId
     && fittingOf(a).options.join() === fittingOf(b).options.join();
 }

@@ -24,8 +24,10 @@ export interface DriveIdentity {
   ratingName: string;
   supply: string;
   firmware: string;
-  /** Of the control part, as on the plate. Empty where the family does not tell it: drives are then known by where they are. */
+  /** Of the control part, as on the plate. Where the family tells none, it is empty, and the bench puts the place in its stead. */
   serial: string;
+  /** `serial` says where the drive answers, since it tells no number of its own: that it was exchanged cannot be noticed. */
+  placed?: boolean;
   /** Serial number of the power part, where it has one of its own. */
   powerPart?: string;
   /** Where the family knows axes. */

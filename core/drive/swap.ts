@@ -1,6 +1,8 @@
 /** The serial numbers of a drive as it stands in the ledger, or as it answers. */
 export interface Parts {
   serial: string;
+  /** It tells no serial number: where it answers stands in its stead. */
+  placed?: boolean;
   /** Absent where the family does not tell, or nobody has recorded it. */
   powerPart?: string | null;
 }
@@ -14,7 +16,7 @@ export type Change = "same" | "whole" | "control" | "power";
 /** Compares the drive that was fitted last with the one that answers now. A part that is not known on both sides decides nothing. */
 export function whatChanged(fitted: Parts, now: Parts): Change {
   // A drive without a serial number of its own cannot be told from another.
-  if (now.serial === "") return "same";
+  if (now.placed) return "same";
   const control = fitted.serial !== now.serial;
   const powerKnown = Boolean(fitted.powerPart) && Boolean(now.powerPart);
   const power = powerKnown && fitted.powerPart !== now.powerPart;

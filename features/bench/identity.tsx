@@ -14,7 +14,7 @@ export function Identity({ view }: { view: ConnectionView }) {
       {identity && (
         <p className="text-[15px]">
           {identity.vendor} {identity.ratingName}, {identity.supply}, firmware {identity.firmware}
-          {identity.serial ? <>, serial <span className="font-mono">{identity.serial}</span></> : ", tells no serial number"}
+          {identity.serial && !identity.placed ? <>, serial <span className="font-mono">{identity.serial}</span></> : ", tells no serial number"}
           {identity.powerPart && <>, power part <span className="font-mono">{identity.powerPart}</span></>}
           {identity.axes !== undefined && `, ${identity.axes} ${identity.axes === 1 ? "axis" : "axes"}`}
           {identity.options?.map((each) => <span key={each.id}>, with {each.name}{each.firmware && ` (firmware ${each.firmware})`}</span>)}

@@ -44,5 +44,5 @@ export interface KnownDrive {
 
 /** Rating, firmware and serial number of a drive in a few words. */
 export function driveText(identity: NonNullable<FoundDrive["identity"]> | NonNullable<ConnectionView["identity"]>): string {
-  return `${identity.ratingName}, firmware ${identity.firmware}${identity.serial ? `, serial ${identity.serial}` : ""}`;
+  return `${identity.ratingName}, firmware ${identity.firmware}${identity.serial && !identity.placed ? `, serial ${identity.serial}` : ""}`;
 }

@@ -25,7 +25,7 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
       <div className="max-h-[46vh] overflow-auto border border-hairline rounded-page">
         <table className="w-full text-[14px]" aria-label="Plan">
           <thead className="sticky top-0 bg-leaf text-left text-soft text-[13px]">
-            <tr><th className="font-normal pl-3 py-1 w-10" aria-label="Take along" /><th className="font-normal w-16">Code</th><th className="font-normal">Parameter</th><th className="font-normal w-52">In the drive now</th><th className="w-8" aria-hidden /><th className="font-normal w-52">Will be</th></tr>
+            <tr><th className="font-normal pl-3 py-1 w-10" aria-label="Take along" /><th className="font-normal w-28">Code</th><th className="font-normal">Parameter</th><th className="font-normal w-52">In the drive now</th><th className="w-8" aria-hidden /><th className="font-normal w-52">Will be</th></tr>
           </thead>
           <tbody>
             {plan.writes.map((write) => {
@@ -50,7 +50,7 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
           <summary className="min-h-8 cursor-pointer">{plan.leftOut.length} differ and are left out</summary>
           <ul className="mt-1 divide-y divide-hairline">
             {plan.leftOut.map((each) => (
-              <li key={each.code} className="flex gap-4 py-1"><span className="font-mono w-16">{each.code}</span><span className="flex-1">{byCode.get(each.code)?.name}</span><span className="text-soft">{LEFT_OUT[each.reason]}</span>
+              <li key={each.code} className="flex gap-4 py-1"><span className="font-mono w-28">{each.code}</span><span className="flex-1">{byCode.get(each.code)?.name}</span><span className="text-soft">{LEFT_OUT[each.reason]}</span>
                 {each.reason === "hand" && !locked && <button type="button" className="underline underline-offset-4" onClick={() => toggle(each.code, false)}>Take along</button>}</li>
             ))}
           </ul>

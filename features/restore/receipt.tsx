@@ -49,7 +49,7 @@ export function Receipt({ id, content, rows, also, leftOut }: { id: number; cont
           <ul className="text-[15px]">{content.interruptions.map((each, i) => <li key={i}><span className="font-mono text-[13px] text-soft mr-3">{moment(each.slice(0, 24))}</span>{each.slice(25)}</li>)}</ul></section>
       )}
       <table className="w-full mt-5 text-[14px] bg-leaf border border-hairline">
-        <thead><tr className="text-left text-soft text-[13px]"><th className="margin-rule w-8" aria-label="Proof" /><th className="font-normal pl-3 py-1 w-20">Code</th><th className="font-normal">Parameter</th><th className="font-normal">Before</th><th className="font-normal">Written</th><th className="font-normal">Read back</th><th className="font-normal w-32">Outcome</th></tr></thead>
+        <thead><tr className="text-left text-soft text-[13px]"><th className="margin-rule w-8" aria-label="Proof" /><th className="font-normal pl-3 py-1 w-28">Code</th><th className="font-normal">Parameter</th><th className="font-normal">Before</th><th className="font-normal">Written</th><th className="font-normal">Read back</th><th className="font-normal w-32">Outcome</th></tr></thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.code} className="border-t border-hairline align-top">

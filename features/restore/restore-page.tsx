@@ -22,11 +22,13 @@ interface Props {
   parameters: SheetParameter[];
   groups: Array<{ id: string; title: string }>;
   howTo: string | undefined;
+  /** The permission is given over the link, not by a person at the keypad. */
+  byLink: boolean;
   writesLand: "running" | "permanent";
 }
 
 /** A restore from the check to the receipt: all steps on one page, the current one open. */
-export function RestorePage({ first, parameters, groups, howTo }: Props) {
+export function RestorePage({ first, parameters, groups, howTo, byLink }: Props) {
   const router = useRouter();
   const { jobs, steps: changes, connections } = useLive();
   const [loaded, setLoaded] = useState(first);
@@ -102,7 +104,7 @@ export function RestorePage({ first, parameters, groups, howTo }: Props) {
           )}
         </Step>
         <Step number={4} title="Write permission" state={reached(["permission", "motor"])} found={phase !== "permission" && phase !== "motor" && begun && phase !== "halted" && "the motor stands, the permission is given"}>
-          {phase === "permission" && <Notice kind="caution" title="Waiting for the permission to be given at the keypad"><p>{howTo}</p><p className="text-soft">It is watched for; writing begins by itself. Nothing is tried meanwhile.</p></Notice>}
+          {phase === "permission" && <Notice kind="caution" title={byLink ? "The drive is asked for its permission" : "Waiting for the permission to be given at the keypad"}><p>{howTo}</p><p className="text-soft">It is watched for; writing begins by itself. Nothing is tried meanwhile.</p></Notice>}
           {phase === "motor" && <Notice kind="stop" title="The motor turns">{job.note}</Notice>}
         </Step>
         <Step number={5} title="Write" state={reached(["writing"])} found={begun && rank(place(job, loaded)) > rank("writing") && <Truth steps={steps} permanent={job.permanent} />}>

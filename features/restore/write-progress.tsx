@@ -38,7 +38,7 @@ export function Trouble({ steps, byCode, onAgain }: { steps: WriteStep[]; byCode
       <tbody>
         {list.map(({ step, ordinal }) => (
           <tr key={step.code} className="border-t border-hairline align-top">
-            <td className="font-mono w-16 py-1.5">{step.code}</td>
+            <td className="font-mono w-28 py-1.5">{step.code}</td>
             <td className="py-1.5 w-56">{byCode.get(step.code)?.name}<span className="block text-soft font-mono text-[13px]">to {line(byCode.get(step.code), step.to)}{step.readBack !== undefined && `, reads ${line(byCode.get(step.code), step.readBack)}`}</span></td>
             <td className="py-1.5">{step.state === "sent" || step.state === "unknown" ? "Sent, not answered: unknown until it is read back." : step.said}<span className="block text-soft">{step.remedy}</span></td>
             <td className="py-1.5 text-right">{onAgain && (step.state === "refused" || step.state === "other") && <button type="button" className="underline underline-offset-4 min-h-8" onClick={() => onAgain([ordinal])}>Try it again</button>}</td>

@@ -1,6 +1,6 @@
 import { definitionFor, type Definition } from "@/core/definition";
 import { bad, fittingOf, good, identifyDrive, sameDrive, type DriveIdentity, type DriveSession, type DriveState, type Identified, type Result, type Trouble } from "@/core/drive";
-import { sleptMs, type LinkSettings } from "@/core/link";
+import { linkText, sleptMs, type LinkSettings } from "@/core/link";
 import type { ConnectionView, ReadingView } from "@/core/live";
 import type { Clock } from "@/core/protocol/channel";
 import type { RawValue } from "@/core/value";
@@ -84,16 +84,26 @@ export class Connection {
   async start(as?: Definition): Promise<Result<void>> {
     const found = as ? await takeFor(this.sessionFor(as, IMPORTANCE.reading)) : await identifyDrive((definition) => this.sessionFor(definition, IMPORTANCE.reading), this.candidates);
     if (!found.ok) return this.fail(found.trouble);
-    this.identity = found.value.identity;
+    this.takenFor = as !== undefined && found.value.identity.serial === "";
+    this.identity = this.placed(found.value.identity);
     this.definition = definitionFor(found.value.definition, fittingOf(found.value.identity));
     this.fit = found.value.fit;
-    this.takenFor = as !== undefined && found.value.identity.serial === "";
     const state = await this.session(IMPORTANCE.reading).readState();
     if (!state.ok) return this.fail(state.trouble);
     this.takeState(state.value);
     this.enter("connected");
     void this.watch();
     return good(undefined);
+  }
+
+  /** Asks who is there now. A drive that tells no serial number is known by where it answers. */
+  async identify(): Promise<Result<DriveIdentity>> {
+    const found = await this.session(IMPORTANCE.restore).identify();
+    return found.ok ? good(this.placed(found.value)) : found;
+  }
+
+  private placed(identity: DriveIdentity): DriveIdentity {
+    return identity.serial === "" && !this.takenFor ? { ...identity, serial: `at ${linkText(this.address.link)}, address ${this.address.unit}`, placed: true } : identity;
   }
 
   /** What one can do with the drive, at one importance on the link. Only after `start` succeeded. */
@@ -225,19 +235,18 @@ export class Connection {
 
   /** After a loss: who answers now? Only the same drive is taken back. */
   private async comeBack(): Promise<void> {
-    let session = this.session(IMPORTANCE.restore);
+    const session = this.session(IMPORTANCE.restore);
     if (this.takenFor) {
       const answer = await session.readState();
       if (!answer.ok) return;
       this.takeState(answer.value);
       return this.enter("connected");
     }
-    let identity = await session.identify();
+    let identity = await this.identify();
     if (!identity.ok && this.alsoAt !== undefined) {
       // Whoever does not answer here may answer there; if nobody does, both are tried again.
       [this.address.unit, this.alsoAt] = [this.alsoAt, this.address.unit];
-      session = this.session(IMPORTANCE.restore);
-      identity = await session.identify();
+      identity = await this.identify();
     }
     if (!identity.ok) {
       if (identity.trouble.kind === "other-drive") this.refuseOther(identity.trouble);

@@ -10,7 +10,7 @@ export async function recognisePosition(
 ): Promise<{ id: number; tag: string; title: string } | undefined> {
   const { position, drive } = tables;
   const columns = { id: position.id, tag: position.tag, title: position.title };
-  const bySerial = identity.serial === "" ? [] : await db.select(columns).from(drive).innerJoin(position, eq(position.id, drive.positionId))
+  const bySerial = await db.select(columns).from(drive).innerJoin(position, eq(position.id, drive.positionId))
     .where(and(eq(drive.definitionId, identity.definitionId), eq(drive.serial, identity.serial), eq(drive.whereabouts, "fitted")));
   if (bySerial[0]) return bySerial[0];
   const byAddress = await db.select(columns).from(position)

@@ -147,7 +147,7 @@ export class Search {
       return "u";
     }
     const { identity, definition, fit } = found.value;
-    const twin = this.view.found.find((each) => each.identity?.serial === identity.serial && each.identity.definitionId === identity.definitionId);
+    const twin = identity.serial === "" ? undefined : this.view.found.find((each) => each.identity?.serial === identity.serial && each.identity.definitionId === identity.definitionId);
     if (twin) {
       run.repeats += 1;
       if (run.repeats >= SAME_EVERYWHERE) run.hopeless = true;

@@ -76,8 +76,7 @@ export async function storePieces(db: Database, definitionId: string, pieces: re
 /** Notes that a drive is fitted at a position, and that another one no longer is. Gives the drive's id. */
 async function fitDrive(tx: Database, identity: DriveIdentity, position: { id: number; tag: string }): Promise<number> {
   const { drive } = tables;
-  // Without a serial number of its own a drive is known by where it stands.
-  const serial = identity.serial || `at ${position.tag}`;
+  const { serial } = identity;
   await tx.update(drive).set({ whereabouts: "removed", positionId: null })
     .where(and(eq(drive.positionId, position.id), ne(drive.serial, serial)));
   const rows = await tx.insert(drive)

@@ -27,7 +27,7 @@ export async function passGate(job: RestoreJob, connection: Connection, needs: G
     const back = await connection.whenBack(signal);
     if (!back.ok) return back;
     const { era } = connection;
-    const identity = await connection.session(IMPORTANCE.restore).identify();
+    const identity = await connection.identify();
     if (!identity.ok) {
       if (identity.trouble.kind === "other-drive") return identity;
       connection.noteTrouble(identity.trouble);

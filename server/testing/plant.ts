@@ -7,6 +7,7 @@ import type { RawValue } from "@/core/value";
 import { systemClock } from "@/core/protocol/system-clock";
 import { definitions, rill } from "@/families/testing";
 import { createApplication, type Application } from "@/server/application";
+import type { BenchTiming } from "@/server/bench";
 import { openInMemory, tables, type OpenDatabase } from "@/server/database";
 import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
@@ -21,6 +22,8 @@ export interface TestPlant {
   person: Person;
   positionId: number;
   port: number;
+  /** How often the bench looks, and its clock on the wall. */
+  timing: BenchTiming;
   /** The drive that stands on the line now. */
   drive: StandInDrive;
   /** Puts another drive in its place. */
@@ -84,7 +87,8 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED, sta
   const { family } = standing;
   const database = await emptyDatabase();
   let life = killable(database);
-  const options = { database: life.database, definitions, secret: "a secret only tests know, 32 chars!", clock: systemClock, timing: { watchMs: 400, retryMs: 5, longestRetryMs: 40 }, pollMs: 10 };
+  const timing: BenchTiming = { watchMs: 400, retryMs: 5, longestRetryMs: 40 };
+  const options = { database: life.database, definitions, secret: "a secret only tests know, 32 chars!", clock: systemClock, timing, pollMs: 10 };
   let app = await createApplication(options);
   const { db } = database;
   const person: Person = { id: await addPerson(app.auth, { name: "Ines Varga", email: "ines@example.test", password: "for tests only" }), name: "Ines Varga", sessionId: "session-1" };
@@ -96,7 +100,7 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED, sta
   const old = new StandInDrive(family, { ...standing.make, values }, undefined, definitions);
   line.add(old);
   const plant: TestPlant = {
-    app, line, person, positionId: position!.id, port, drive: old,
+    app, line, person, positionId: position!.id, port, timing, drive: old,
     swap(make) {
       const fresh = new StandInDrive(family, make, undefined, definitions);
       line.replace(plant.drive, fresh);

@@ -13,7 +13,8 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const id = Number((await params).id);
   const receipt = Number.isInteger(id) ? await findReceipt(app.db, id) : undefined;
   if (!receipt) notFound();
-  const definition = app.shelf.find(receipt.content.definitionId);
+  const { definitionId, definitionVersion, drive } = receipt.content;
+  const definition = await app.shelf.ofRecord(app.db, { definitionId, definitionVersion, firmware: drive.firmware, facts: drive });
   const line = (code: string, raw: RawValue | undefined): string => {
     const parameter = definition?.byCode.get(code);
     return parameter ? formatLine(parameter, raw ?? undefined) : String(raw ?? "no value");
