@@ -1,11 +1,15 @@
-import { identifyDrive } from "@/core/drive";
+import { definitionFor, type Definition } from "@/core/definition";
+import { protocolOf, type LinkSettings } from "@/core/link";
 import { planReads, questionMs, worthwhileGap } from "@/core/protocol/modbus";
 import { systemClock } from "@/core/protocol/system-clock";
-import type { Definition } from "@/core/definition";
 import { IMPORTANCE, makeLink } from "@/server/link";
-import { StandInDrive } from "@/simulator/drive";
+import { StandInDrive, type DriveMake } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import { medianMs, type Figure } from "./measure";
+
+/** The round trip of the stand-in gateway when it is paced: about what a CAN bus at 500 kbit/s and a small gateway take. */
+const GATEWAY_MS = 3;
+const IN_FLIGHT = 8;
 
 /**
  * The least time a serial line needs to read a definition: every register once, in frames as large as the family allows,
@@ -18,32 +22,40 @@ export function wireLimitMs(definition: Definition, baud: number): number {
   return frames.reduce((sum, frame) => sum + questionMs(line, { kind: "read", function: modbus.readFunction, address: frame.address, count: frame.spans.reduce((all, each) => all + each.registers, 0) }), 0);
 }
 
-/** Reads all of a family from a stand-in: over a paced line against the wire's limit, and unpaced. */
-export async function measureReading(definition: Definition): Promise<Figure[]> {
-  const figures: Figure[] = [];
-  for (const baud of [9600, 0]) {
-    const line = new StandInLine({ id: "bench", title: "bench", port: 0, baud, gateway: false });
-    const port = await line.open();
-    line.add(new StandInDrive(definition, { rating: definition.file.ratings[0]!.id, firmware: "3.4", serial: "BENCH" }));
-    const link = makeLink({ kind: "modbus-tcp", host: "127.0.0.1", port }, systemClock);
-    const unit = (): number => definition.file.modbus!.defaults.address;
-    const known = await identifyDrive((each) => link.session(each, unit, IMPORTANCE.reading), [definition]);
-    if (!known.ok) throw new Error(known.trouble.text);
-    const session = link.session(definition, unit, IMPORTANCE.reading);
-    let read = 0;
-    const ms = await medianMs(baud > 0 ? 3 : 15, async () => {
-      read = 0;
-      await session.read(definition.parameters, (step) => { read += step.values.size; });
-    });
-    if (read !== definition.parameters.length) throw new Error(`Only ${read} of ${definition.parameters.length} parameters were read.`);
-    if (baud > 0) {
-      const limit = wireLimitMs(definition, baud);
-      figures.push({ what: `Reading all of ${definition.title} (${read} parameters) at ${baud} baud`, value: ms, unit: "ms", limit: `wire ${limit.toFixed(0)} ms, ratio ${(ms / limit).toFixed(3)}, aim 1.1` });
-    } else {
-      figures.push({ what: `Reading all of ${definition.title} over TCP, unpaced`, value: (read * 1000) / ms, unit: "parameters/s" });
-    }
-    link.close();
-    await line.close();
-  }
-  return figures;
+/** Reads all of a drive from a stand-in: over a paced line against what the wire needs, and unpaced. */
+export async function measureReading(family: Definition, make: DriveMake, baud: number): Promise<Figure[]> {
+  const definition = definitionFor(family, { firmware: make.firmware, axes: make.axes ?? 1, options: make.options ?? [] });
+  const canopen = definition.protocol === "canopen";
+  const what = `all of ${definition.title}${definition.axes.length > 1 ? `, ${definition.axes.length} axes` : ""}${definition.file.sets ? `, ${definition.file.sets.count} sets` : ""}`;
+  const paced = await timeReading(definition, make, canopen ? { kind: "canopen", baud: 0, latencyMs: GATEWAY_MS } : { baud });
+  const limit = canopen ? Math.ceil(definition.parameters.length / IN_FLIGHT) * GATEWAY_MS : wireLimitMs(definition, baud);
+  const unpaced = await timeReading(definition, make, { baud: 0, ...(canopen ? { kind: "canopen" } : {}) });
+  return [
+    {
+      what: `Reading ${what} (${definition.parameters.length} parameters) ${canopen ? `through a gateway, ${GATEWAY_MS} ms a question, ${IN_FLIGHT} at once` : `at ${baud} baud`}`, value: paced, unit: "ms",
+      limit: `${canopen ? "round trips" : "wire"} ${limit.toFixed(0)} ms, ratio ${(paced / limit).toFixed(3)}, aim ${canopen ? "1.2" : "1.1"}`,
+    },
+    { what: `Reading ${what} over TCP, unpaced`, value: (definition.parameters.length * 1000) / unpaced, unit: "parameters/s" },
+  ];
+}
+
+async function timeReading(definition: Definition, make: DriveMake, settings: { kind?: "canopen"; baud: number; latencyMs?: number }): Promise<number> {
+  const line = new StandInLine({ id: "bench", title: "bench", port: 0, gateway: false, ...settings });
+  const port = await line.open();
+  line.add(new StandInDrive(definition, make));
+  const there = { host: "127.0.0.1", port };
+  const at: LinkSettings = settings.kind === "canopen" ? { kind: "canopen-gateway", ...there, net: 1, inFlight: IN_FLIGHT } : { kind: "modbus-tcp", ...there };
+  const link = makeLink(at, systemClock);
+  if (protocolOf(at.kind) !== definition.protocol) throw new Error("The link does not speak the family's protocol.");
+  const unit = definition.file.canopen?.defaults.node ?? definition.file.modbus!.defaults.address;
+  const session = link.session(definition, () => unit, IMPORTANCE.reading);
+  let read = 0;
+  const ms = await medianMs(settings.baud > 0 || settings.latencyMs ? 3 : 10, async () => {
+    read = 0;
+    await session.read(definition.parameters, (step) => { read += step.values.size; });
+  });
+  link.close();
+  await line.close();
+  if (read !== definition.parameters.length) throw new Error(`Only ${read} of ${definition.parameters.length} parameters were read.`);
+  return ms;
 }

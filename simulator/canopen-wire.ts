@@ -1,6 +1,7 @@
 import type { Socket } from "node:net";
 import { decodeCommand, encodeValue } from "@/core/protocol/canopen";
 import { answerSdo } from "./sdo-face";
+import { until } from "./pace";
 import type { SpokenLine } from "./spoken-line";
 
 const GATEWAY_TIMEOUT = 103;
@@ -21,26 +22,23 @@ export function serveGateway(line: SpokenLine, socket: Socket): void {
 }
 
 async function answer(line: SpokenLine, text: string, send: (text: string) => void): Promise<void> {
+  const heardAt = performance.now();
   const command = decodeCommand(text);
   const sequence = /^\[(\d+)\]/.exec(text)?.[1] ?? "0";
   if (!command) return send(`[${sequence}] ERROR: ${SYNTAX_ERROR}`);
   const drive = line.drives.find((each) => each.alive && command.node >= each.address && command.node < each.address + nodesOf(each));
   if (line.disturbance === "deaf") return;
   if (!drive) {
-    await later(SDO_TIMEOUT_MS);
+    await until(heardAt + SDO_TIMEOUT_MS);
     return send(`[${sequence}] ERROR: ${GATEWAY_TIMEOUT}`);
   }
   line.exchanges += 1;
   const said = answerSdo(drive, command.node - drive.address, command.question);
-  if (line.settings.latencyMs) await later(line.settings.latencyMs);
+  if (line.settings.latencyMs) await until(heardAt + line.settings.latencyMs);
   if (said.kind === "abort") return send(`[${sequence}] ERROR: 0x${said.code.toString(16).toUpperCase().padStart(8, "0")}`);
   send(said.kind === "written" ? `[${sequence}] OK` : `[${sequence}] ${encodeValue(said.type, said.raw)}`);
 }
 
 function nodesOf(drive: SpokenLine["drives"][number]): number {
   return drive.definition.file.axes?.by === "node" ? drive.axes.length : 1;
-}
-
-function later(ms: number): Promise<void> {
-  return new Promise((resolve) => setTimeout(resolve, ms));
 }

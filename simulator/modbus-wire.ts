@@ -2,6 +2,7 @@ import type { Socket } from "node:net";
 import type { Frame } from "@/core/protocol/channel";
 import { asciiFraming, decodeQuestion, encodeAnswer, exchangeMs, rtuFraming, tcpFraming } from "@/core/protocol/modbus";
 import { handleModbus } from "./modbus-face";
+import { until } from "./pace";
 import type { SpokenLine } from "./spoken-line";
 
 const GATEWAY_WAIT_MS = 150;
@@ -68,11 +69,4 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
     await until(startedAt + exchangeMs({ baud: line.settings.baud, bitsPerCharacter: 11, turnaroundMs }, frame.pdu.length, pdu.length));
   }
   answered(pdu);
-}
-
-/** Waits until a moment of `performance.now()`, finer than a timer: the pace of the line is what the benchmark measures against. */
-async function until(moment: number): Promise<void> {
-  const rest = moment - performance.now();
-  if (rest > 2) await new Promise((resolve) => setTimeout(resolve, rest - 1.5));
-  while (performance.now() < moment) await new Promise((resolve) => setImmediate(resolve));
 }

@@ -40,7 +40,7 @@ describe("a file that cannot be used is refused, and says where, what and how to
     ["min above max", (file) => { first(file)[5]!.min = 13; }, [/min 13 above max 12/]],
     ["a rule about a code that is not there", (file) => { file.rules[0]!.lower = "Z999"; }, [/rules\[0\]\.lower: found Z999/]],
     ["a rating's default for no parameter", (file) => { file.ratings[0]!.defaults!.Z1 = 3; }, [/ratings\[0\] \(R-015\) Z1/]],
-    ["no way to tell the serial number", (file) => { file.identity = file.identity.filter((each) => each.field !== "serial"); }, [/no field "serial"/]],
+    ["no way to tell the family", (file) => { file.identity = file.identity.filter((each) => each.field !== "family"); }, [/no field "family"/]],
     ["something nobody knows", (file) => { file.colour = "blue"; }, [/colour/]],
   ])("%s", (_name, change, patterns) => {
     const said = complaints(change);

@@ -44,10 +44,15 @@ export class CanopenDriveSession implements DriveSession {
   }
 
   async read(parameters: readonly Parameter[], onStep: (step: ReadStep) => void | Promise<void>, signal?: AbortSignal): Promise<Result<void>> {
+    const ask = (from: number): Promise<ItemOutcome[]> => Promise.all(parameters.slice(from, from + HANDED).map((each) => this.readOne(each)));
+    // The next batch is handed over before the one before is answered, so that the gateway never waits for us.
+    let next = ask(0);
     for (let from = 0; from < parameters.length; from += HANDED) {
-      if (signal?.aborted) return bad({ kind: "stopped", text: "The reading was stopped.", remedy: "Go on when you are ready; what was read is kept." });
       const batch = parameters.slice(from, from + HANDED);
-      const answers = await Promise.all(batch.map((each) => this.readOne(each)));
+      const asked = next;
+      if (!signal?.aborted) next = ask(from + HANDED);
+      const answers = await asked;
+      if (signal?.aborted) return bad({ kind: "stopped", text: "The reading was stopped.", remedy: "Go on when you are ready; what was read is kept." });
       const step: ReadStep = { values: new Map(), refused: [], share: Math.min(from + HANDED, parameters.length) / parameters.length };
       for (const [i, answer] of answers.entries()) {
         if (answer.kind === "value") step.values.set(batch[i]!.code, answer.raw);

@@ -2,6 +2,7 @@
 export { Bench, type BenchParts, type ConnectRequest } from "./bench";
 export { Connection, USUAL_TIMING, type BenchTiming } from "./connection";
 export { loadReading, readWhole } from "./read-whole";
+export { Search, type SearchParts } from "./search";
 export { Searches } from "./searches";
 export { testLink, type LinkTest } from "./test-link";
 export { forgetLink, listLinks, renameLink } from "./sightings";

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, afterEach, describe, expect, test } from "@jest/globals";
-import { definitionFor, type Definition } from "@/core/definition";
+import { definitionFor, loadDefinition, type Definition } from "@/core/definition";
 import { fittingOf, identifyDrive, type DriveSession } from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
 import { systemClock } from "@/core/protocol/system-clock";
@@ -150,6 +150,19 @@ describe("what only some families do", () => {
     expect(drive.status.trip).toBe(3);
     drive.setMains(true);
     expect(await session(hollin).readState()).toMatchObject({ ok: true, value: { controlOnly: false, tripped: false } });
+  });
+
+  test("axes that are nodes of their own: each is read and written at its own node", async () => {
+    const byNode = loadDefinition(JSON.stringify({ ...plover.file, axes: { most: 4, by: "node" } }), "nodes");
+    const drive = await stand("canopen gateway", byNode, { rating: "P-06", firmware: "2.4", serial: "AP-N", axes: 3 });
+    const definition = definitionFor(byNode, { firmware: "2.4", axes: 3, options: [] });
+    const parameter = definition.byCode.get("3:6083.00")!;
+    expect(await session(definition).write(parameter, 77)).toEqual({ kind: "written" });
+    expect(["6083.00", "2:6083.00", "3:6083.00"].map((code) => drive.valueOf(code))).toEqual([5_000_000, 5_000_000, 77]);
+    expect(await session(definition, 3).readItems([{ address: parameter.address, type: "u32" }])).toEqual([{ kind: "value", raw: 77 }]);
+    drive.start(2);
+    const state = await session(definition).readState();
+    expect(state.ok && state.value.axes?.map((each) => each.running)).toEqual([false, true, false]);
   });
 
   test("reduced supply and the memory card take effect at the next start only", async () => {

@@ -1,8 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { ByteChannel, Clock, Framing } from "@/core/protocol/channel";
+import type { Framing } from "@/core/protocol/channel";
+import { channelInHand } from "@/core/testing/channel";
+import { lrc } from "./ascii";
 import { crc16 } from "./rtu";
-import { decodeAnswer, decodeQuestion, encodeAnswer, encodeQuestion, exchangeMs, ModbusMaster, planReads, refusalOf, rtuFraming, splitFrame, tcpFraming, worthwhileGap, type Question, type Span } from "./index";
+import { asciiFraming, decodeAnswer, decodeQuestion, encodeAnswer, encodeQuestion, exchangeMs, ModbusMaster, planReads, refusalOf, rtuFraming, splitFrame, tcpFraming, worthwhileGap, type Question, type Span } from "./index";
 
 const word = fc.integer({ min: 0, max: 65535 });
 const questions = fc.oneof(
@@ -34,7 +36,7 @@ describe("protocol data units", () => {
 });
 
 describe("framing", () => {
-  const framings: Array<[string, Framing]> = [["TCP", tcpFraming], ["RTU", rtuFraming]];
+  const framings: Array<[string, Framing]> = [["TCP", tcpFraming], ["RTU", rtuFraming], ["ASCII", asciiFraming]];
   test.each(framings)("%s finds every frame, however the bytes are cut up", (_name, framing) => {
     fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 247 }), questions), { minLength: 1, maxLength: 5 }), fc.array(fc.integer({ min: 1, max: 9 })), (sent, cuts) => {
       const bytes = Uint8Array.from(sent.flatMap(([unit, question], i) => [...framing.encode({ transaction: i, unit, pdu: encodeQuestion(question) })]));
@@ -55,6 +57,18 @@ describe("framing", () => {
     const decoded = rtuFraming.decoder("answers").push(Uint8Array.of(0xff, 0x00, 0x13, ...frame));
     expect(decoded.frames).toEqual([{ unit: 1, pdu: Uint8Array.of(3, 2, 0, 7) }]);
     expect(decoded.rubbish).toBe(3);
+  });
+  test("a damaged check is told from bytes that are no frame at all", () => {
+    for (const framing of [rtuFraming, asciiFraming]) {
+      const frame = framing.encode({ unit: 1, pdu: Uint8Array.of(3, 2, 0, 7) });
+      const damaged = frame.map((byte, i) => (i === 4 ? byte ^ 1 : byte));
+      expect(framing.decoder("answers").push(damaged)).toMatchObject({ frames: [], noise: "bad-check" });
+      expect(framing.decoder("answers").push(Uint8Array.of(0x00, 0xe0, 0x1c, 0xfc, 0x80, 0x00, 0xf8, 0x1e, 0x0d, 0x0a))).toMatchObject({ frames: [], noise: "garbled" });
+    }
+  });
+  test("ASCII as it stands on the line", () => {
+    expect(new TextDecoder().decode(asciiFraming.encode({ unit: 0x11, pdu: Uint8Array.of(3, 0, 0x6b, 0, 3) }))).toBe(":1103006B00037E\r\n");
+    expect(lrc(Uint8Array.of(0x11, 3, 0, 0x6b, 0, 3))).toBe(0x7e);
   });
   test("the check sum of the standard's example", () => {
     expect(crc16(Uint8Array.of(0x02, 0x07))).toBe(0x1241);
@@ -124,26 +138,10 @@ describe("read planning", () => {
   });
 });
 
-/** A channel and a clock in the test's hand. */
+/** A master on a channel and a clock in the test's hand. */
 function bench(framing: Framing) {
-  let now = 0;
-  const timers: Array<{ at: number; callback: () => void }> = [];
-  let hear: (bytes: Uint8Array) => void = () => undefined;
-  let lose: (reason: string) => void = () => undefined;
-  const sent: Uint8Array[] = [];
-  const channel: ByteChannel = { send: (bytes) => { sent.push(bytes); }, onBytes: (listener) => { hear = listener; }, onClosed: (listener) => { lose = listener; }, close: () => undefined };
-  const after = (ms: number, callback: () => void): (() => void) => {
-    const timer = { at: now + ms, callback };
-    timers.push(timer);
-    return () => { timers.splice(timers.indexOf(timer), 1); };
-  };
-  const clock: Clock = { now: () => now, after, sleep: (ms) => new Promise((resolve) => { after(ms, resolve); }) };
-  const pass = async (ms: number): Promise<void> => {
-    now += ms;
-    for (const timer of timers.filter((each) => each.at <= now)) { timers.splice(timers.indexOf(timer), 1); timer.callback(); }
-    for (let i = 0; i < 5; i++) await Promise.resolve();
-  };
-  return { master: new ModbusMaster(channel, framing, clock), hear: (bytes: Uint8Array) => hear(bytes), lose: (reason: string) => lose(reason), sent, pass };
+  const { channel, clock, ...hands } = channelInHand();
+  return { master: new ModbusMaster(channel, framing, clock), ...hands };
 }
 
 describe("the master", () => {
@@ -173,6 +171,20 @@ describe("the master", () => {
     expect(sent).toHaveLength(2);
     hear(rtuFraming.encode({ unit: 1, pdu: answer(222) }));
     expect(await second).toEqual({ kind: "registers", values: Uint16Array.of(222) });
+  });
+  test("whoever answers too late is named, on every framing", async () => {
+    for (const framing of [rtuFraming, tcpFraming, asciiFraming]) {
+      const { master, hear, pass } = bench(framing);
+      const strays: number[] = [];
+      master.onStray = (unit) => strays.push(unit);
+      void master.ask(7, ask, 100);
+      await pass(100);
+      hear(framing.encode({ transaction: 1, unit: 7, pdu: answer(1) }));
+      void master.ask(8, ask, 100);
+      await pass(25);
+      hear(framing.encode({ transaction: 1, unit: 9, pdu: answer(1) }));
+      expect(strays).toEqual([7, 9]);
+    }
   });
   test("silence, rubbish, a refusal and a lost channel are told apart", async () => {
     const { master, hear, lose, pass } = bench(tcpFraming);
