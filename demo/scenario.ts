@@ -48,7 +48,7 @@ export interface ScenarioSpare {
   firmware: string;
   serial: string;
   values?: Record<string, RawValue>;
-  imitates?: { rating: string; firmware: string };
+  imitates?: { rating: string; firmware: string; values?: Record<string, RawValue> };
 }
 
 /** A cable of the demo plant; the stand-ins make it, the ledger knows it as a link. */

@@ -2,11 +2,13 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { openBench, signIn } from "./helpers";
 
+const TO_NOBODY = { kind: "modbus-tcp", host: "127.0.0.1", port: 1 };
+
 test("nobody sees anything before signing in", async ({ page, request }) => {
   await page.goto("/positions/KL-01");
   await expect(page).toHaveURL(/\/sign-in/);
-  for (const path of ["/api/events", "/api/search?q=KL", "/api/restores/1", "/api/cabinet"]) expect((await request.get(path)).status()).toBe(401);
-  expect((await request.post("/api/connections", { data: { host: "127.0.0.1", port: 1, unit: 1 } })).status()).toBe(401);
+  for (const path of ["/api/events", "/api/search?q=KL", "/api/restores/1", "/api/cabinet", "/api/serial-ports", "/api/inventory/csv", "/api/families/fennimore-rill-3"]) expect((await request.get(path)).status()).toBe(401);
+  expect((await request.post("/api/connections", { data: { link: TO_NOBODY, unit: 1 } })).status()).toBe(401);
 });
 
 test("a wrong password is said in words", async ({ page }) => {
@@ -20,8 +22,8 @@ test("a wrong password is said in words", async ({ page }) => {
 test("a request from another page, or one that is not right, is turned away", async ({ page }) => {
   await signIn(page);
   const own = { origin: new URL(page.url()).origin };
-  expect((await page.request.post("/api/connections", { data: { host: "127.0.0.1", port: 1, unit: 1 }, headers: { origin: "http://elsewhere.example" } })).status()).toBe(403);
-  const wrong = await page.request.post("/api/connections", { data: { host: "127.0.0.1", port: 99999, unit: 1 }, headers: own });
+  expect((await page.request.post("/api/connections", { data: { link: TO_NOBODY, unit: 1 }, headers: { origin: "http://elsewhere.example" } })).status()).toBe(403);
+  const wrong = await page.request.post("/api/connections", { data: { link: { ...TO_NOBODY, port: 99_999 }, unit: 1 }, headers: own });
   expect(wrong.status()).toBe(400);
   expect(await wrong.text()).toContain("port");
 });
@@ -30,9 +32,12 @@ test("trouble with a connection is said with a remedy", async ({ page }) => {
   await signIn(page);
   await openBench(page);
   await page.getByLabel(/^Host/).fill("127.0.0.1");
-  await page.getByLabel("Port").fill("9");
+  await page.getByLabel("Port", { exact: true }).fill("9");
   await page.getByRole("button", { name: "Connect", exact: true }).click();
   await expect(page.getByText(/nothing listens on this port/)).toBeVisible();
+  await expect(page.getByText(/Check the port: 502 is usual/)).toBeVisible();
+  await page.getByRole("button", { name: "Test", exact: true }).click();
+  await expect(page.getByText(/First: Check the port/)).toBeVisible();
 });
 
 test("the twin that was set differently is ringed", async ({ page }) => {
@@ -77,7 +82,7 @@ test("find, arrows and search by keyboard", async ({ page }) => {
 
 test("the main views have no accessibility fault that a machine can find, day and night", async ({ page }) => {
   await signIn(page);
-  for (const path of ["/", "/positions/KL-04", "/bench", "/compare?c=KL-01:standing&c=KL-04:standing", "/families", "/families/fennimore-rill-3", "/journal", "/cabinet", "/positions/KL-04/restore"]) {
+  for (const path of ["/", "/positions/KL-04", "/bench", "/compare?c=KL-01:standing&c=KL-04:standing", "/families", "/families/fennimore-rill-3", "/families/import", "/inventory", "/journal", "/cabinet", "/positions/KL-04/restore"]) {
     await page.goto(path);
     await expect(page.getByLabel("Live line")).toBeVisible();
     await expectSound(page, path);

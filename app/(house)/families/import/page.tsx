@@ -1,3 +1,4 @@
+import type { LinkSettings } from "@/core/link";
 import { linkSchema } from "@/app/_lib/link-schema";
 import { ImportPage } from "@/features/families/import-page";
 
@@ -8,7 +9,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ l
   let waiting;
   try {
     const checked = link === undefined ? undefined : linkSchema.validate(JSON.parse(link));
-    if (checked && !checked.error) waiting = { link: checked.value, unit: Number(unit) || 1 };
+    if (checked && !checked.error) waiting = { link: checked.value as LinkSettings, unit: Number(unit) || 1 };
   } catch {
     // A link that cannot be read is none; the import works without a drive.
   }
