@@ -159,6 +159,7 @@ export interface ReceiptContent {
 export type LiveEvent =
   | { type: "snapshot"; connections: ConnectionView[]; jobs: JobView[]; searches: SearchView[] }
   | { type: "search"; view: SearchView }
+  | { type: "search-gone"; id: string }
   | { type: "connection"; view: ConnectionView }
   | { type: "connection-gone"; id: string }
   | { type: "job"; view: JobView }

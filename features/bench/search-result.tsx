@@ -20,6 +20,7 @@ export function SearchResult({ view, busy, onConnect, onPatient }: { view: Searc
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 mb-1">
         <h2 className="text-lg font-semibold">{looking ? "Looking for drives" : view.phase === "stopped" ? "Search stopped" : "Search done"}: {drives.length} found</h2>
         <p className="text-soft text-[14px]">{view.linkName}{looking && view.at && `, now ${view.passes.length > 1 ? `${view.passes[view.at.pass]?.title}, ` : ""}address ${view.at.unit}`}{looking && view.msLeft !== undefined && `, at most ${duration(view.msLeft)} left`}</p>
+        {!looking && <button type="button" className="min-h-8 text-[14px] underline underline-offset-4 decoration-hairline hover:decoration-copper" onClick={() => void act("POST", `/api/searches/${view.id}/forget`)}>Put away</button>}
         {looking && <Button letter="x" onClick={() => void act("POST", `/api/searches/${view.id}/stop`)}>Stop looking</Button>}
       </div>
       <div className="space-y-1.5">{view.passes.map((pass, i) => (pass.marks.replaceAll(".", "") !== "" || i === view.at?.pass || view.passes.length === 1) && <Strip key={pass.title} title={view.passes.length > 1 ? pass.title : undefined} pass={pass} at={i === view.at?.pass ? view.at.unit : undefined} />)}</div>

@@ -33,6 +33,11 @@ function take(message: LiveEvent): void {
       return change({ connections: new Map(state.connections).set(message.view.id, message.view) });
     case "search":
       return change({ searches: new Map(state.searches).set(message.view.id, message.view) });
+    case "search-gone": {
+      const searches = new Map(state.searches);
+      searches.delete(message.id);
+      return change({ searches });
+    }
     case "connection-gone": {
       const connections = new Map(state.connections);
       connections.delete(message.id);

@@ -6,7 +6,7 @@ import { definitionFromList, guessColumns } from "@/core/format";
 import type { LinkSettings } from "@/core/link";
 import type { ConnectionView } from "@/core/live";
 import { loadDefinition, type Definition, type ModbusLink } from "@/core/definition";
-import { hollin, rill } from "@/families/testing";
+import { hollin, plover, rill } from "@/families/testing";
 import { testLink } from "@/server/bench";
 import { listInventory } from "@/server/plant";
 import { connectAndRead, linkTo, recordStanding, recordsOf, testPlant, until, type TestPlant } from "@/server/testing/plant";
@@ -128,6 +128,20 @@ describe("serial ports", () => {
     expect(connection.identity!.serial).toBe("FR-P");
     expect(connection.values.size).toBe(223);
   });
+});
+
+test.each([
+  ["a rack behind a gateway, whose node says that it has started", { family: plover, make: { rating: "P-06", firmware: "2.4", serial: "AP-R", axes: 2 }, line: "canopen" } as const],
+  ["a drive on TCP, whose line drops", { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OH-R" }, line: "tcp" } as const],
+])("a restart on command: %s is taken back by itself", async (_what, standing) => {
+  plant = await testPlant({}, standing);
+  const connection = plant.app.bench.find(await connectAndRead(plant))!;
+  const { era } = connection;
+  plant.drive.givePermission();
+  expect(await connection.writingSession(era).command(standing.family.file.restart!)).toEqual({ kind: "written" });
+  await until(plant, () => connection.era > era);
+  await until(plant, () => connection.phase === "connected");
+  expect(connection.identity!.serial).toBe(standing.make.serial);
 });
 
 test("a computer that slept looks at the drive again before anything goes on", async () => {

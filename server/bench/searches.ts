@@ -31,7 +31,7 @@ export class Searches {
     for (const [id, each] of this.searches) {
       if (linkKey(each.view.link) !== key) continue;
       if (each.view.phase === "looking") return bad({ kind: "stopped", text: `${each.view.byName} is looking for drives on this link already.`, remedy: "Watch that search, or stop it first." });
-      this.searches.delete(id);
+      this.forget(id);
     }
     const row = await this.bench.linkRow(request.link);
     const id = randomUUID().slice(0, 8);
@@ -52,6 +52,13 @@ export class Searches {
     const search = this.searches.get(id);
     search?.stop();
     return search !== undefined;
+  }
+
+  /** Takes an ended search off the pages; what it found stays with its link. */
+  forget(id: string): boolean {
+    if (this.searches.get(id)?.view.phase === "looking" || !this.searches.delete(id)) return false;
+    this.parts.events.publish({ type: "search-gone", id });
+    return true;
   }
 
   stopAll(): void {

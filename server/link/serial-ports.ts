@@ -35,5 +35,6 @@ function isRealPort(port: { path: string; manufacturer?: string; pnpId?: string;
 
 function nameOf(port: { friendlyName?: string; manufacturer?: string; pnpId?: string }): string {
   const product = port.friendlyName ?? port.pnpId?.replace(/^usb-/, "").replace(/-if\d+.*$/, "").replaceAll("_", " ");
-  return [port.manufacturer, product && !product.includes(port.manufacturer ?? "\0") ? product : undefined].filter(Boolean).join(", ") || product || "serial port of this computer";
+  if (!product) return port.manufacturer ?? "serial port of this computer";
+  return port.manufacturer && !product.includes(port.manufacturer) ? `${port.manufacturer}, ${product}` : product;
 }
