@@ -3,13 +3,14 @@ import { protocolOf, type LinkSettings } from "@/core/link";
 import { planReads, questionMs, worthwhileGap } from "@/core/protocol/modbus";
 import { systemClock } from "@/core/protocol/system-clock";
 import { IMPORTANCE, makeLink } from "@/server/link";
-import { StandInDrive, type DriveMake } from "@/simulator/drive";
-import { StandInLine } from "@/simulator/line";
+import type { DriveMake } from "@/simulator/drive";
 import { medianMs, type Figure } from "./measure";
+import { standIns } from "./stand-ins";
 
 /** The round trip of the stand-in gateway when it is paced: about what a CAN bus at 500 kbit/s and a small gateway take. */
 const GATEWAY_MS = 3;
 const IN_FLIGHT = 8;
+const PORT = 15_988;
 
 /**
  * The least time a serial line needs to read a definition: every register once, in frames as large as the family allows,
@@ -40,10 +41,8 @@ export async function measureReading(family: Definition, make: DriveMake, baud: 
 }
 
 async function timeReading(definition: Definition, make: DriveMake, settings: { kind?: "canopen"; baud: number; latencyMs?: number }): Promise<number> {
-  const line = new StandInLine({ id: "bench", title: "bench", port: 0, gateway: false, ...settings });
-  const port = await line.open();
-  line.add(new StandInDrive(definition, make));
-  const there = { host: "127.0.0.1", port };
+  const stop = await standIns({ lines: [{ id: "bench", title: "bench", port: PORT, gateway: false, ...settings, drives: [{ ...make, definitionId: definition.id, tag: "BENCH" }] }] });
+  const there = { host: "127.0.0.1", port: PORT };
   const at: LinkSettings = settings.kind === "canopen" ? { kind: "canopen-gateway", ...there, net: 1, inFlight: IN_FLIGHT } : { kind: "modbus-tcp", ...there };
   const link = makeLink(at, systemClock);
   if (protocolOf(at.kind) !== definition.protocol) throw new Error("The link does not speak the family's protocol.");
@@ -55,7 +54,7 @@ async function timeReading(definition: Definition, make: DriveMake, settings: { 
     await session.read(definition.parameters, (step) => { read += step.values.size; });
   });
   link.close();
-  await line.close();
+  await stop();
   if (read !== definition.parameters.length) throw new Error(`Only ${read} of ${definition.parameters.length} parameters were read.`);
   return ms;
 }
