@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState, type FormEvent } from "react";
+import { useEffect, useState, type FormEvent } from "react";
 import type { Trouble } from "@/core/drive";
 import { adviseTrouble, linkText, type LinkSettings } from "@/core/link";
 import type { ConnectionView, SearchView } from "@/core/live";
@@ -45,6 +45,9 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
   const [attempt, setAttempt] = useState<Attempt>();
   const [tested, setTested] = useState("");
   const [complaint, setComplaint] = useState("");
+  // What a search found is kept with its link: the list below shows it when the search has ended.
+  const ended = [...searches.values()].filter((each) => each.phase !== "looking").length;
+  useEffect(() => { if (ended > 0) router.refresh(); }, [ended, router]);
   const settings = settingsOf(draft);
   const link = settings.ok ? settings.link : undefined;
   const clear = (): void => { setAttempt(undefined); setTested(""); setComplaint(""); };

@@ -10,7 +10,7 @@ export function ConnectionCard({ card, withoutMains }: { card: CardView; without
       <dl className="grid grid-cols-[8.5rem_1fr] gap-y-1 text-[15px]">
         {lines.map(([name, text]) => text && [<dt key={name} className="text-soft">{name}</dt>, <dd key={`${name}-text`}>{text}</dd>])}
       </dl>
-      {card.danger && <p className="mt-2 border border-hairline border-l-4 border-l-vermilion bg-vermilion-ground rounded-page px-3 py-2 text-[15px]"><strong>This destroys it.</strong> {card.danger}</p>}
+      {card.danger && <p className="mt-2 border border-hairline border-l-4 border-l-vermilion bg-vermilion-ground rounded-page px-3 py-2 text-[15px]"><strong>Danger.</strong> {card.danger}</p>}
     </div>
   );
 }

@@ -54,14 +54,11 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
   const quiet = "min-h-8 underline underline-offset-4 decoration-hairline hover:decoration-copper";
   return (
     <div>
-      <div className="flex flex-wrap items-center gap-x-3 px-4 min-h-9 bg-paper text-[13px] text-soft">
+      <div className="flex items-center gap-x-3 px-4 min-h-9 bg-paper text-[13px] text-soft whitespace-nowrap">
         {naming === undefined
           ? <h3 className="font-semibold text-[15px] text-ink">{known.name}</h3>
           : <form onSubmit={(event) => void rename(event)}><input autoFocus aria-label="Name of the link" value={naming} onChange={(event) => setNaming(event.target.value)} onKeyDown={(event) => { if (event.key === "Escape") setNaming(undefined); }} className="w-64 min-h-8 rounded-page border border-copper bg-leaf px-2" /></form>}
-        <span>{LINK_WORDS[known.link.kind]}</span>
-        {linkText(known.link) !== known.name && <span className="font-mono">{linkText(known.link)}</span>}
-        {known.lastSuccess && <span>worked {moment(known.lastSuccess)}</span>}
-        <span className="flex-1" />
+        <p className="flex-1 min-w-0 truncate">{LINK_WORDS[known.link.kind]}{linkText(known.link) !== known.name && <span className="font-mono ml-3">{linkText(known.link)}</span>}{known.lastSuccess && <span className="ml-3">worked {moment(known.lastSuccess)}</span>}</p>
         <button type="button" className={quiet} onClick={() => onTake(known.link, known.drives[0]?.unit ?? 1)}>Use settings</button>
         <button type="button" className={quiet} onClick={() => setNaming(known.name)}>Rename</button>
         {!placed && <button type="button" className={quiet} onClick={() => void forget()}>Forget</button>}

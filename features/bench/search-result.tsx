@@ -47,7 +47,7 @@ function Found({ drive, several, busy, onConnect }: { drive: FoundDrive; several
     <li className="flex items-center gap-4 pl-4 pr-2 py-1.5 text-[15px]">
       <span className="font-mono w-10">{drive.unit}</span>
       <span className="flex-1 min-w-0">
-        <span className="block">{identity!.vendor} {driveText(identity!)}{drive.lone !== undefined && <span className="text-soft">, heard at its lone address {drive.lone}</span>}</span>
+        <span className="block">{identity!.vendor} {driveText(identity!)}{identity!.really && <span className="text-soft">, really a {identity!.really.family}</span>}{drive.lone !== undefined && <span className="text-soft">, heard at its lone address {drive.lone}</span>}</span>
         <span className="block text-[14px] text-soft">
           {position ? <>stands at <span className="font-mono">{position.tag}</span> {position.title}{drive.swapped && <strong className="text-ochre">, in place of the drive that was fitted there</strong>}</> : "at no known position"}
           {drive.fit === "nearest" && <strong className="text-ochre">, firmware without a definition</strong>}{several && `, ${linkText(drive.link)}`}
