@@ -1,28 +1,11 @@
 "use client";
 import Link from "next/link";
 import { useMemo, useState } from "react";
+import type { InventoryLine } from "@/core/live";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { Select } from "@/ui/select";
 import { day } from "@/ui/when";
-
-export interface InventoryView {
-  area: string;
-  tag: string;
-  title: string;
-  vendor: string;
-  family: string;
-  rating: string;
-  supply: string;
-  firmware: string;
-  serial: string;
-  powerPart: string;
-  axes: number | undefined;
-  fitted: string;
-  whereabouts: string;
-  recordedAt: number | undefined;
-  record: number | undefined;
-}
 
 type Key = "area" | "tag" | "family" | "rating" | "firmware" | "serial" | "whereabouts" | "recordedAt";
 const HEADS: Array<[key: Key, title: string, width: string]> = [
@@ -30,7 +13,7 @@ const HEADS: Array<[key: Key, title: string, width: string]> = [
 ];
 
 /** Which drives the plant has: to be filtered, sorted, taken along. */
-export function Inventory({ lines }: { lines: InventoryView[] }) {
+export function Inventory({ lines }: { lines: InventoryLine[] }) {
   const [find, setFind] = useState("");
   const [family, setFamily] = useState("");
   const [area, setArea] = useState("");

@@ -61,7 +61,7 @@ export function Position({ position, records, receipts, shown, standing, sheet }
             <div className="flex-1 min-w-72">
               <h2 className="text-lg font-semibold">Record {record.number}{standing?.number === record.number && <span className="font-normal text-copper-deep">, the standing record</span>}{record.present < record.expected && <span className="font-normal text-ochre">, partial</span>}</h2>
               <p className="text-[14px] text-soft">
-                {moment(record.takenAt)}, {record.byName}. {record.ratingName}, firmware {record.firmware}, serial <span className="font-mono">{record.serial}</span>, {record.linkName} address {record.unit}. {record.present} of {record.expected} parameters.
+                {moment(record.takenAt)}, {record.byName}. {record.ratingName}, firmware {record.firmware}, serial <span className="font-mono">{record.serial}</span>{record.fitted.map((each) => `, ${each}`).join("")}, {record.linkName} address {record.unit}. {record.present} of {record.expected} parameters.
                 {record.trip && ` Trip ${record.trip}.`}{record.warnings.length > 0 && ` Warning: ${record.warnings.join(", ")}.`}{record.running && " The motor was turning."}
                 {record.volatile && " Some values were not permanent: gone at a power-off."}
               </p>

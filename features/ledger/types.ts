@@ -7,6 +7,8 @@ export interface RecordView {
   serial: string;
   ratingName: string;
   firmware: string;
+  /** Power part, axes, options, modules, whom it imitated: what the drive said of itself beside its plate. */
+  fitted: string[];
   present: number;
   expected: number;
   missing: number;

@@ -7,7 +7,7 @@ import type { LinkSettings } from "@/core/link";
 import type { ConnectionView } from "@/core/live";
 import { loadDefinition, type Definition, type ModbusLink } from "@/core/definition";
 import { hollin, plover, rill } from "@/families/testing";
-import { testLink } from "@/server/bench";
+import { peek, testLink } from "@/server/bench";
 import { listInventory } from "@/server/plant";
 import { connectAndRead, linkTo, recordStanding, recordsOf, testPlant, until, type TestPlant } from "@/server/testing/plant";
 import { StandInDrive } from "@/simulator/drive";
@@ -99,6 +99,22 @@ describe("a drive that no definition fits", () => {
     const { checks, plan } = (await plant.app.restores.detail(started.value.id))!;
     expect(checks.filter((each) => each.verdict !== "fine").map((each) => [each.id, each.verdict])).toEqual([["rating", "caution"], ["supply", "caution"], ["stopped", "caution"]]);
     expect(plan!.writes).toMatchObject([{ code: "S1", from: 7, to: 12 }]);
+  });
+});
+
+describe("trying a link out, and looking at single registers, connects and writes nothing", () => {
+  const parts = () => ({ links: plant.app.bench.links, shelf: plant.app.shelf, clock: plant.app.clock });
+  test("somebody answers; nobody does; the first thing to check", async () => {
+    plant = await testPlant();
+    expect(await testLink(parts(), linkTo("tcp", plant.port), 1)).toMatchObject({ ok: true, value: { answered: true, advice: [] } });
+    expect(await testLink(parts(), linkTo("tcp", plant.port), 9)).toMatchObject({ ok: true, value: { answered: false, advice: [{ id: "silence" }] } });
+    expect(plant.app.bench.list()).toEqual([]);
+  });
+  test("what stands in registers of a drive that nobody knows", async () => {
+    plant = await testPlant();
+    const looked = await peek(parts(), linkTo("tcp", plant.port), 1, [{ address: 16, type: "u16" }, { address: 19, type: "text", length: 12 }, { address: 9, type: "u16" }]);
+    expect(looked).toEqual({ ok: true, value: [{ value: 7303 }, { value: "FR-OLD-77" }, { refused: expect.stringContaining("nothing at this address") as unknown }] });
+    expect(await peek(parts(), linkTo("tcp", plant.port), 9, [{ address: 16, type: "u16" }])).toMatchObject({ ok: false, trouble: { kind: "silent" } });
   });
 });
 

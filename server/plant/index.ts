@@ -2,4 +2,4 @@
 export { findPosition, linkOf, listPlaces, listTags, plantOverview, positionsByDefinition, twinsOf, type PlantArea, type PlantLine, type PositionRow } from "./positions";
 export { searchEverything, type Found } from "./search";
 export { inventoryCsv, inventoryWorkbook } from "./inventory-file";
-export { listInventory, type InventoryLine } from "./inventory";
+export { listInventory } from "./inventory";

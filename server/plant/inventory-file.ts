@@ -1,12 +1,12 @@
 import ExcelJS from "exceljs";
 import Papa from "papaparse";
 import { format } from "date-fns";
-import type { InventoryLine } from "./inventory";
+import type { InventoryLine } from "@/core/live";
 
 const COLUMNS: Array<[heading: string, value: (line: InventoryLine) => string | number | Date | undefined]> = [
   ["Area", (each) => each.area], ["Position", (each) => each.tag], ["Title", (each) => each.title], ["Vendor", (each) => each.vendor], ["Family", (each) => each.family],
   ["Rating", (each) => each.rating], ["Supply", (each) => each.supply], ["Firmware", (each) => each.firmware], ["Serial number", (each) => each.serial], ["Power part", (each) => each.powerPart],
-  ["Axes", (each) => each.axes], ["Options and modules", (each) => each.fitted], ["Whereabouts", (each) => each.whereabouts], ["Last record", (each) => each.record], ["Recorded", (each) => each.recordedAt],
+  ["Axes", (each) => each.axes], ["Options and modules", (each) => each.fitted], ["Whereabouts", (each) => each.whereabouts], ["Last record", (each) => each.record], ["Recorded", (each) => (each.recordedAt === undefined ? undefined : new Date(each.recordedAt))],
 ];
 
 /** The inventory as CSV in UTF-8 with its mark, so that spreadsheets read it rightly. No cell is taken for a formula when it is opened. */

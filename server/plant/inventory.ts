@@ -1,27 +1,7 @@
 import { asc, desc, eq } from "drizzle-orm";
+import type { InventoryLine } from "@/core/live";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-
-/** One drive of the plant, or a position of which no drive is known yet. */
-export interface InventoryLine {
-  area: string;
-  tag: string;
-  title: string;
-  vendor: string;
-  family: string;
-  rating: string;
-  supply: string;
-  firmware: string;
-  serial: string;
-  powerPart: string;
-  axes: number | undefined;
-  /** Options with their firmware, and modules with their slots. */
-  fitted: string;
-  /** "fitted", "in store", "removed", "scrapped", or "nothing recorded". */
-  whereabouts: string;
-  recordedAt: Date | undefined;
-  record: number | undefined;
-}
 
 const WHEREABOUTS = { fitted: "fitted", store: "in store", removed: "removed", scrapped: "scrapped" } as const;
 
@@ -41,7 +21,7 @@ export async function listInventory(db: Database, shelf: DefinitionShelf): Promi
       ...place, vendor: definition?.file.vendor ?? "", family: definition?.file.family ?? (each?.definitionId ?? definitionId), rating: rating?.name ?? last?.ratingName ?? "", supply: rating?.supply ?? last?.supply ?? "",
       firmware: each?.firmware ?? "", serial: each?.serial ?? "", powerPart: each?.powerPart ?? "", axes: each?.axes ?? undefined,
       fitted: [...options.map((one) => `${one.name}${one.firmware ? ` ${one.firmware}` : ""}`), ...modules.map((one) => `${one.slot}: ${one.name}`)].join("; "),
-      whereabouts: each ? WHEREABOUTS[each.whereabouts] : "nothing recorded", recordedAt: last?.takenAt, record: last?.number,
+      whereabouts: each ? WHEREABOUTS[each.whereabouts] : "nothing recorded", recordedAt: last?.takenAt.getTime(), record: last?.number,
     };
   };
   const nowhere = { area: "", tag: "", title: "" };

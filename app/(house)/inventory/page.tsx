@@ -6,6 +6,5 @@ export const metadata = { title: "Inventory" };
 
 export default async function Page() {
   const app = await application();
-  const lines = await listInventory(app.db, app.shelf);
-  return <Inventory lines={lines.map((each) => ({ ...each, recordedAt: each.recordedAt?.getTime() }))} />;
+  return <Inventory lines={await listInventory(app.db, app.shelf)} />;
 }

@@ -2,11 +2,19 @@ import { notFound } from "next/navigation";
 import { Position } from "@/features/ledger/position";
 import { buildSheet } from "@/features/sheet/rows";
 import { application } from "@/server/application";
-import { defaultColumn, listRecords, notesOf, recordColumn, standingOf } from "@/server/ledger";
+import { defaultColumn, listRecords, notesOf, recordColumn, standingOf, type RecordRow } from "@/server/ledger";
 import { findPosition, linkOf } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
 
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ record?: string }> };
+
+/** What a drive said of itself beside its plate, in words. */
+function fittedWords({ powerPart, axes, options, modules, really }: RecordRow["facts"]): string[] {
+  return [
+    ...(powerPart ? [`power part ${powerPart}`] : []), ...(axes ? [`${axes} ${axes === 1 ? "axis" : "axes"}`] : []), ...(options ?? []).map((each) => `${each.name}${each.firmware ? ` ${each.firmware}` : ""}`),
+    ...(modules?.length ? [`modules ${modules.map((each) => `${each.slot}: ${each.name}`).join(", ")}`] : []), ...(really ? [`really a ${really.family}, ${really.ratingName}`] : []),
+  ];
+}
 
 export async function generateMetadata({ params }: Props) {
   return { title: decodeURIComponent((await params).tag) };
@@ -26,7 +34,7 @@ export default async function PositionPage({ params, searchParams }: Props) {
     <Position
       position={{ tag: position.tag, title: position.title, jobNumber: position.jobNumber, twinGroup: position.twinGroup, family: definition?.title ?? position.definitionId, address: link && { name: link.name, unit: position.unitAddress ?? 1 } }}
       records={records.map((each) => ({
-        number: each.number, takenAt: each.takenAt.getTime(), byName: each.takenByName, origin: each.origin, serial: each.serial, ratingName: each.ratingName, firmware: each.firmware, present: each.present, expected: each.expected,
+        number: each.number, takenAt: each.takenAt.getTime(), byName: each.takenByName, origin: each.origin, serial: each.serial, ratingName: each.ratingName, firmware: each.firmware, fitted: fittedWords(each.facts), present: each.present, expected: each.expected,
         missing: each.missing.length, trip: each.trip, warnings: each.warnings, running: each.running, volatile: each.volatile, jobNumber: each.jobNumber, linkName: each.linkName, unit: each.unitAddress,
         hash: each.hashSettings.slice(0, 12), sameAs: records.find((other) => other.number < each.number && other.hashSettings === each.hashSettings)?.number,
         notes: notes.filter((note) => note.recordId === each.id).map((note) => ({ at: note.at.getTime(), byName: note.byName, text: note.text })),
