@@ -161,6 +161,7 @@ function references(file: DefinitionFile, codes: ReadonlySet<string>): Definitio
     ...file.rules.flatMap((rule, i) => [{ path: `rules[${i}].lower`, code: rule.lower }, { path: `rules[${i}].upper`, code: rule.upper }]),
     { path: "modbus.linkTimeoutCode", code: file.modbus?.linkTimeoutCode },
     { path: "modbus.addressCode", code: file.modbus?.addressCode },
+    ...(file.startsByItself ?? []).map((each, i) => ({ path: `startsByItself[${i}].code`, code: each.code })),
     { path: "reducedSupply.code", code: file.reducedSupply?.code },
     { path: "canopen.addressCode", code: file.canopen?.addressCode },
     ...Object.entries(file.quantities ?? {}).map(([quantity, code]) => ({ path: `quantities.${quantity}`, code })),

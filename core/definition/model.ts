@@ -240,6 +240,8 @@ export interface DefinitionFile {
   };
   /** What is possible while only the control part is fed, and the trip that is expected then. */
   withoutMains?: { reads: boolean; writes: boolean; trip?: number; about: string };
+  /** Values with which the shaft can start without a new command, when power comes back or the drive restarts. */
+  startsByItself?: Array<{ code: string; on: number }>;
   /** Code of the parameter that lets it run on a reduced supply, for a test; it takes effect after a power-off. */
   reducedSupply?: { code: string; on: number; about: string };
   permission?: WritePermission;

@@ -141,6 +141,7 @@ export const definitionSchema = Joi.object({
     memoryCard: sign,
   }).required(),
   withoutMains: Joi.object({ reads: Joi.boolean().required(), writes: Joi.boolean().required(), trip: Joi.number().integer().min(1), about: text.required() }),
+  startsByItself: Joi.array().items(Joi.object({ code: code.required(), on: Joi.number().integer().required() })),
   reducedSupply: Joi.object({ code: code.required(), on: Joi.number().integer().required(), about: text.required() }),
   permission: Joi.object({
     given: sign.required(),

@@ -23,6 +23,8 @@ export interface RecordFacts {
   firmware: string;
   serial: string;
   completeness: Completeness;
+  /** Parameters whose recorded values let the shaft start by itself, by code and name. */
+  startsByItself?: readonly string[];
   /** What else was fitted, where the family tells. */
   axes?: number;
   options?: ReadonlyArray<{ id: string; name: string }>;
@@ -40,7 +42,7 @@ export interface CheckInput {
  * A single "stop" means that nothing at all is written.
  */
 export function checkRestore(input: CheckInput): Check[] {
-  return [family(input), rating(input), supply(input), firmware(input), fitted(input), serial(input), complete(input), standing(input), stopped(input), mains(input), trips(input), permission(input)];
+  return [family(input), rating(input), supply(input), firmware(input), fitted(input), serial(input), complete(input), standing(input), stopped(input), selfStart(input), mains(input), trips(input), permission(input)];
 }
 
 /** Whether the checks allow writing at all. */
@@ -110,6 +112,13 @@ function stopped({ state }: CheckInput): Check {
   if (state.running === undefined) return { id: "stopped", title: "Motor stopped", verdict: "caution", found: "The definition does not say how this drive tells whether its motor turns.", remedy: "See for yourself that it stands, and secure it against starting." };
   if (!state.running) return fine("stopped", "Motor stopped", "The motor does not turn");
   return { id: "stopped", title: "Motor stopped", verdict: "stop", found: "The motor turns.", remedy: "Stop it at the machine, and secure it against starting." };
+}
+
+/** A restore ends with a restart, and power comes back some day: whoever writes must know that the machine may move then. */
+function selfStart({ record, definition }: CheckInput): Check {
+  const codes = record.startsByItself ?? [];
+  if (codes.length === 0) return fine("self-start", "Starts only on command", definition.file.startsByItself ? "As recorded it waits for a command" : "This family tells of no value that would start it by itself");
+  return { id: "self-start", title: "Starts only on command", verdict: "caution", found: `With ${codes.join(", ")} as recorded the shaft can start by itself after a restart, when power comes back, or after a trip.`, remedy: "Secure the machine before you write, or leave the parameter out of the plan." };
 }
 
 /** With only the control part fed the definition says what is possible; nothing is tried out. */

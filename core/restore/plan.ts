@@ -71,6 +71,12 @@ export function planRestore(
   return plan;
 }
 
+/** Parameters with which, as recorded, the shaft can start without a new command: code and name, in every set and axis. */
+export function startsByItself(definition: Definition, recorded: ReadonlyMap<string, RawValue>): string[] {
+  const watched = new Map((definition.file.startsByItself ?? []).map((each) => [each.code, each.on]));
+  return definition.parameters.filter((each) => watched.has(each.base) && recorded.get(each.code) === watched.get(each.base)).map((each) => `${each.code} ${each.name}`);
+}
+
 function leftOutReason(
   parameter: Parameter, from: RawValue | undefined, to: RawValue | undefined, choices: PlanChoices, byHand: ReadonlySet<string>,
 ): LeftOutReason | undefined {

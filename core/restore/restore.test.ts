@@ -32,6 +32,7 @@ describe("checks before writing", () => {
     ["stopped", { state: { ...state, running: true } }, "stop"],
     ["firmware", { drive: { ...drive, firmware: "3.6" } }, "caution"],
     ["complete", { record: { ...record, completeness: { expected: 2, present: 1, missing: ["R201"], complete: false } } }, "caution"],
+    ["self-start", { record: { ...record, startsByItself: ["P201 Restart after a trip"] } }, "caution"],
     ["standing", { record: { ...record, standing: false } }, "caution"],
     ["trips", { state: { ...state, tripped: true, trip: { number: 3, name: "DC bus too low" } } }, "caution"],
     ["permission", { state: { ...state, permission: false } }, "caution"],

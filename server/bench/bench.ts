@@ -12,7 +12,7 @@ import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
 import { keepReading, loadSet, recordById, standingOf, type Kept } from "@/server/ledger";
 import { IMPORTANCE } from "@/server/link";
-import { hasAcknowledged, type Person } from "@/server/people";
+import { hasAcknowledged, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
 import { Connection, type BenchTiming } from "./connection";
 import { LinkPool } from "./link-pool";
 import { loadReading, readWhole } from "./read-whole";
@@ -49,7 +49,7 @@ export class Bench {
   async connect(person: Person, request: ConnectRequest): Promise<Result<ConnectionView>> {
     const { db } = this.parts;
     if (!(await hasAcknowledged(db, person))) {
-      return bad({ kind: "stopped", text: "The warning before live work has not been acknowledged.", remedy: "Read and acknowledge it on the bench first." });
+      return NOT_ACKNOWLEDGED;
     }
     // Two people at the same moment share one connection.
     const key = `${linkKey(request.link)}/${request.unit}`;
@@ -224,7 +224,10 @@ export class Bench {
   }
 
   private async rememberAddress(connection: Connection, positionId: number): Promise<void> {
-    await this.parts.db.update(tables.position).set({ linkId: connection.address.linkId, unitAddress: connection.address.unit }).where(eq(tables.position.id, positionId));
+    // A drive that was reached at its lone address is to be found again when it is not alone any more.
+    const { definition, values, address } = connection;
+    const own = definition?.file.modbus?.loneAddress === address.unit && definition.addressCode ? values.get(definition.addressCode) : undefined;
+    await this.parts.db.update(tables.position).set({ linkId: address.linkId, unitAddress: own === undefined ? address.unit : Number(own) }).where(eq(tables.position.id, positionId));
   }
 
   private async openReadJob(person: Person, connection: Connection): Promise<number> {

@@ -4,7 +4,7 @@ import { bad, good, whatChanged, type DriveIdentity, type Result } from "@/core/
 import { highestUnit, linkKey, LINK_WORDS, planSearch, speaksOn, type LinkSettings, type SearchRequest } from "@/core/link";
 import type { FoundDrive, SearchView } from "@/core/live";
 import { tables, type Database } from "@/server/database";
-import { hasAcknowledged, type Person } from "@/server/people";
+import { hasAcknowledged, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
 import type { Bench, BenchParts } from "./bench";
 import { recognisePosition } from "./recognise";
 import { Search } from "./search";
@@ -23,7 +23,7 @@ export class Searches {
   /** Begins to look for drives. Refused until the warning before live work was acknowledged, and while somebody looks on the same link. */
   async start(person: Person, request: SearchRequest & { patient: boolean }): Promise<Result<SearchView>> {
     const { db, shelf, clock, events } = this.parts;
-    if (!(await hasAcknowledged(db, person))) return bad({ kind: "stopped", text: "The warning before live work has not been acknowledged.", remedy: "Read and acknowledge it on the bench first." });
+    if (!(await hasAcknowledged(db, person))) return NOT_ACKNOWLEDGED;
     if (request.from > request.to) return bad({ kind: "stopped", text: `Address ${request.from} lies above ${request.to}.`, remedy: "Exchange the two." });
     if (request.to > highestUnit(request.link)) return bad({ kind: "stopped", text: `There is no address ${request.to} on such a link.`, remedy: `The highest is ${highestUnit(request.link)}.` });
     if (!shelf.all.some((each) => speaksOn(each, request.link))) return bad({ kind: "unknown-drive", text: `No known family speaks ${LINK_WORDS[request.link.kind]} like this.`, remedy: "Choose another kind of link, or import a definition." });

@@ -1,6 +1,10 @@
 import { eq } from "drizzle-orm";
+import { bad } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { Person } from "./person";
+
+/** What is said to whoever wants to touch something live without it. */
+export const NOT_ACKNOWLEDGED = bad<never>({ kind: "stopped", text: "The warning before live work has not been acknowledged.", remedy: "Read and acknowledge it on the bench first." });
 
 /** Whether this person acknowledged the warning before live work in this sign-in. */
 export async function hasAcknowledged(db: Database, person: Person): Promise<boolean> {

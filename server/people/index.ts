@@ -1,4 +1,4 @@
 /** People who sign in. */
 export { addPerson, createAuth, type Auth } from "./auth";
 export type { Person } from "./person";
-export { acknowledgeLiveWork, hasAcknowledged } from "./acknowledge";
+export { acknowledgeLiveWork, hasAcknowledged, NOT_ACKNOWLEDGED } from "./acknowledge";

@@ -1,6 +1,6 @@
 import { good, type Result, type Trouble } from "@/core/drive";
 import type { ReadingView, RestorePhase } from "@/core/live";
-import { checkRestore, countSteps, needReadBack, planRestore, settleReadBack, settleWrite, stepsOf, verifyRestore, type WriteStep } from "@/core/restore";
+import { checkRestore, countSteps, needReadBack, planRestore, settleReadBack, startsByItself, settleWrite, stepsOf, verifyRestore, type WriteStep } from "@/core/restore";
 import { buildSet, completenessOf, valuesByCode } from "@/core/set";
 import type { Clock } from "@/core/protocol/channel";
 import type { Definition } from "@/core/definition";
@@ -115,7 +115,7 @@ export class RestoreRunner {
       definition, drive: job.memory.identity, state: connection.state!,
       record: {
         number: row.number, standing: choice?.recordId === row.id || Boolean(job.memory.puttingBack), definitionId: row.definitionId, rating: row.rating ?? undefined,
-        ratingName: row.ratingName, supply: row.supply, firmware: row.firmware, serial: row.serial, completeness: completenessOf(definition, set),
+        ratingName: row.ratingName, supply: row.supply, firmware: row.firmware, serial: row.serial, completeness: completenessOf(definition, set), startsByItself: startsByItself(definition, valuesByCode(set)),
         ...(row.facts.axes === undefined ? {} : { axes: row.facts.axes }), ...(row.facts.options ? { options: row.facts.options } : {}),
       },
     });

@@ -21,7 +21,7 @@ export default async function Page({ searchParams }: Props) {
     <BenchPage
       acknowledged={acknowledged} name={person.name} families={app.shelf.all.map(familyView)}
       start={wanted && { link: wanted.link, unit: wanted.unit ?? 1 }}
-      links={links.map((link) => {
+      links={links.filter((link) => link.lastSuccess !== null || link.seen.length > 0 || places.some((each) => each.linkId === link.id)).map((link) => {
         const placed = places.filter((each) => each.linkId === link.id).map((each): KnownDrive => ({ unit: each.unit ?? 1, tag: each.tag, title: each.title }));
         const seen = link.seen.filter((each) => !placed.some((one) => one.unit === each.unit))
           .map((each): KnownDrive => ({ unit: each.unit, seenAt: each.at.getTime(), ...(each.identity ? { text: `${each.identity.vendor} ${driveText(each.identity)}` } : {}) }));

@@ -1,10 +1,9 @@
 import Joi from "joi";
 import { linkSchema } from "@/app/_lib/link-schema";
 import { route } from "@/app/_lib/route";
-import { bad } from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
 import { peek, type PeekItem } from "@/server/bench";
-import { hasAcknowledged } from "@/server/people";
+import { hasAcknowledged, NOT_ACKNOWLEDGED } from "@/server/people";
 
 interface Body {
   link: LinkSettings;
@@ -26,6 +25,6 @@ const schema = Joi.object<Body>({
 
 /** Looks at single registers or objects of a drive for which a definition is being made. */
 export const POST = route(schema, async ({ app, person, body }) => {
-  if (!(await hasAcknowledged(app.db, person))) return bad({ kind: "stopped", text: "The warning before live work has not been acknowledged.", remedy: "Read and acknowledge it on the bench first." });
+  if (!(await hasAcknowledged(app.db, person))) return NOT_ACKNOWLEDGED;
   return peek({ links: app.bench.links, clock: app.clock }, body.link, body.unit, body.items, { ...(body.readFunction ? { readFunction: body.readFunction } : {}), ...(body.wordOrder ? { wordOrder: body.wordOrder } : {}) });
 });
