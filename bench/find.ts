@@ -16,7 +16,7 @@ export async function measureFinding(definitions: readonly Definition[], rill: D
   const settings: LinkSettings = { kind: "modbus-rtu-over-tcp", host: "127.0.0.1", port };
   const passes = planSearch({ link: settings, from: 1, to: 247, breadth: "these" }, definitions);
   const link = makeLink(settings, systemClock);
-  const search = new Search({ id: "find", link: settings, linkName: "find", byName: "bench", patient: false }, passes, {
+  const search = new Search({ id: "find", link: settings, linkName: "find", byName: "bench", from: 1, to: 247, patient: false }, passes, {
     clock: systemClock, definitions, take: () => good(link), drop: () => undefined, keep: () => Promise.resolve({ swapped: false }), publish: () => undefined,
   });
   const startedAt = performance.now();

@@ -33,7 +33,10 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
     return send(`[${sequence}] ERROR: ${GATEWAY_TIMEOUT}`);
   }
   line.exchanges += 1;
+  const fault = line.fault?.(line.exchanges, command.question);
+  if (fault === "cable-before" || fault === "power-before") return line.happen(fault, drive);
   const said = answerSdo(drive, command.node - drive.address, command.question);
+  if (fault) return line.happen(fault, drive);
   if (line.settings.latencyMs) await until(heardAt + line.settings.latencyMs);
   if (said.kind === "abort") return send(`[${sequence}] ERROR: 0x${said.code.toString(16).toUpperCase().padStart(8, "0")}`);
   send(said.kind === "written" ? `[${sequence}] OK` : `[${sequence}] ${encodeValue(said.type, said.raw)}`);

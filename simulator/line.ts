@@ -1,10 +1,9 @@
 import { createServer, type Server, type Socket } from "node:net";
-import type { Question } from "@/core/protocol/modbus";
 import { serveGateway } from "./canopen-wire";
 import type { StandInDrive } from "./drive";
 import { serveModbus } from "./modbus-wire";
 import { Pseudo } from "./pseudo-terminal";
-import type { Disturbance, Fault, LineKind, LineSettings, SpokenLine } from "./spoken-line";
+import type { AskedOf, Disturbance, Fault, LineKind, LineSettings, SpokenLine } from "./spoken-line";
 
 /** A cable with one or more drives on it, reached over TCP on loopback or through a pseudo-terminal. */
 export class StandInLine implements SpokenLine {
@@ -13,7 +12,7 @@ export class StandInLine implements SpokenLine {
   disturbance: Disturbance = "none";
   /** Exchanges so far, for tests that count frames. */
   exchanges = 0;
-  fault: ((exchange: number, question: Question) => Fault | undefined) | undefined;
+  fault: ((exchange: number, question: AskedOf) => Fault | undefined) | undefined;
   /** Told when a fault came true. */
   onFault: ((fault: Fault) => void) | undefined;
   private server: Server | undefined;

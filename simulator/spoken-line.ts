@@ -1,4 +1,3 @@
-import type { Question } from "@/core/protocol/modbus";
 import type { StandInDrive } from "./drive";
 import type { PortSettings } from "./pseudo-terminal";
 
@@ -29,6 +28,12 @@ export type Fault = "cable-before" | "cable-after" | "power-before" | "power-aft
 export const DISTURBANCES = ["none", "noise", "bad-check", "now-and-then", "deaf", "exceptions"] as const;
 export type Disturbance = (typeof DISTURBANCES)[number];
 
+/** A question of whatever protocol, as far as a test that makes something go wrong cares: reads are told from the rest. */
+export interface AskedOf {
+  kind: string;
+  address?: number;
+}
+
 /** A line as those see it who speak on it. */
 export interface SpokenLine {
   readonly kind: LineKind;
@@ -36,7 +41,7 @@ export interface SpokenLine {
   readonly drives: StandInDrive[];
   readonly disturbance: Disturbance;
   exchanges: number;
-  readonly fault: ((exchange: number, question: Question) => Fault | undefined) | undefined;
+  readonly fault: ((exchange: number, question: AskedOf) => Fault | undefined) | undefined;
   /** How whoever opened the pseudo-terminal has set it; undefined where there is none. */
   portSettings(): { baud: number } | undefined;
   /** Drives that answer at an address. */

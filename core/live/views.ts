@@ -63,6 +63,9 @@ export interface SearchView {
   id: string;
   linkName: string;
   link: LinkSettings;
+  /** The addresses that were asked for; lone addresses may have been asked beside them. */
+  from: number;
+  to: number;
   byName: string;
   startedAt: number;
   phase: "looking" | "done" | "stopped";

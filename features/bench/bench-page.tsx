@@ -112,7 +112,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
           : attempt && <Failed attempt={attempt} />}
         {[...searches.values()].map((view) => (
           <SearchResult key={view.id} view={view} busy={busy !== ""} onConnect={(to, unit, as) => void connect(to, unit, as)}
-            onPatient={() => void find(view.link, { from: Math.min(...view.passes[0]!.units.filter((each) => each < 240)), to: Math.max(...view.passes[0]!.units.filter((each) => each < 240)), breadth: "these", patient: true })} />
+            onPatient={() => void find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })} />
         ))}
         {connections.size > 0 && (
           <section className="mb-6">

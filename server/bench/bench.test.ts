@@ -93,7 +93,7 @@ describe("reading", () => {
     let pulled = false;
     const asked: number[] = [];
     plant.line.fault = (_exchange, question) => {
-      if (question.kind === "read") asked.push(question.address);
+      if (question.kind === "read") asked.push(question.address!);
       if (pulled || asked.length !== 14) return undefined;
       pulled = true;
       return "cable-before";

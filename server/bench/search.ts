@@ -37,14 +37,14 @@ export class Search {
   private asked = 0;
 
   constructor(
-    about: { id: string; link: LinkSettings; linkName: string; byName: string; patient: boolean },
+    about: Pick<SearchView, "id" | "link" | "linkName" | "byName" | "from" | "to"> & { patient: boolean },
     private readonly passes: readonly SearchPass[],
     private readonly parts: SearchParts,
   ) {
-    const { id, link, linkName, byName, patient } = about;
-    this.symptoms = noSymptoms(link.kind);
+    const { patient, ...shown } = about;
+    this.symptoms = noSymptoms(about.link.kind);
     this.view = {
-      id, link, linkName, byName, startedAt: Date.now(), phase: "looking", found: [], advice: [], quick: !patient,
+      ...shown, startedAt: Date.now(), phase: "looking", found: [], advice: [], quick: !patient,
       passes: passes.map(({ settings, units }) => ({ title: settings.kind === "modbus-serial" ? serialText(settings) : linkText(settings), units, marks: ".".repeat(units.length) })),
     };
   }

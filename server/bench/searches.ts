@@ -35,7 +35,7 @@ export class Searches {
     }
     const row = await this.bench.linkRow(request.link);
     const id = randomUUID().slice(0, 8);
-    const search = new Search({ id, link: request.link, linkName: row.name, byName: person.name, patient: request.patient }, planSearch(request, shelf.all), {
+    const search = new Search({ id, link: request.link, linkName: row.name, byName: person.name, from: request.from, to: request.to, patient: request.patient }, planSearch(request, shelf.all), {
       clock, definitions: shelf.all,
       take: (settings) => this.bench.links.take(settings, "a search for drives"),
       drop: (settings) => this.bench.links.drop(settings),

@@ -1,33 +1,59 @@
 import { expect } from "@jest/globals";
-import type { RawValue } from "@/core/value";
+import { MOVING_KINDS, type RawValue } from "@/core/value";
 import { findReceipt, planHash } from "@/server/restore";
 import type { Fault } from "@/simulator/spoken-line";
-import { rill } from "@/families/testing";
-import { connectAndRead, recordStanding, testPlant, type TestPlant } from "./plant";
+import { hollin, plover, rill } from "@/families/testing";
+import { connectAndRead, recordStanding, testPlant, type Standing, type TestPlant } from "./plant";
 
-/** What the standing record holds beside the factory's values: a rule that decides the order, a 32-bit value, text, float, and one that trips rules on the way. */
-const VALUES: Record<string, RawValue> = { G101: "Roller 3", R104: 5500, R105: 6000, R201: 250, B102: 1, M103: 340, C112: 1056964608, N106: 50 };
-const CODES = Object.keys(VALUES);
+/** A drive that is replaced, what its standing record holds beside the factory's values, and at which exchanges something goes wrong. */
+export interface FaultScenario {
+  standing: Standing;
+  values: Record<string, RawValue>;
+  /** The next exchange after one; every single one when absent. */
+  next?: (at: number) => number;
+  /** Exchanges are counted from the moment the plan is confirmed, not from the beginning. */
+  fromConfirm?: boolean;
+}
+
+/** A rule that decides the order, a 32-bit value, text, float, and one that trips rules on the way; permission at the keypad, lost with the power. */
+export const RILL: FaultScenario = {
+  standing: { family: rill, make: { rating: "R-015", firmware: "3.4", serial: "OLD" }, line: "tcp" },
+  values: { G101: "Roller 3", R104: 5500, R105: 6000, R201: 250, B102: 1, M103: 340, C112: 1056964608, N106: 50 },
+};
+
+/** Three sets, an option's own parameters; the permission is asked for over the link. */
+export const HOLLIN: FaultScenario = {
+  standing: { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OLD", options: ["netmod"] }, line: "tcp" },
+  values: { "H.rmp.1/1": 300, "H.rmp.1/3": 500, "H.lim.1/2": 1400, "H.mac.1": "Mill 1", "H.eth.21": 2, "H.ml.12": 1000 },
+  fromConfirm: true, next: (at) => (at < 30 ? at + 1 : at + 6),
+};
+
+/** Two axes through a CANopen gateway, several questions under way at once. Reading takes hundreds of exchanges: of those only some are hit. */
+export const RACK: FaultScenario = {
+  standing: { family: plover, make: { rating: "P-06", firmware: "2.4", serial: "OLD", axes: 2, modules: [1, 3, 3] }, line: "canopen" },
+  values: { "5F30.03": "Stacker", "6083.00": 4_000_000_000, "2:607D.01": -5_000_000, "2:607D.02": 5_000_000, "2:6060.00": -1, "2013.01": 1 },
+  fromConfirm: true, next: (at) => (at < 12 ? at + 2 : at < 90 ? at + 3 : at + 101),
+};
 
 /**
  * A restore with something going wrong at every single exchange with the drive, one after another. Each time the
  * work has to come to its end with the drive holding exactly the record and the ledger saying exactly what happened.
  */
-export async function faultAtEveryExchange(fault: Fault): Promise<number> {
-  return everyExchange(async (plant, at, serial) => {
+export async function faultAtEveryExchange(fault: Fault, scenario: FaultScenario = RILL): Promise<number> {
+  return everyExchange(scenario, async (plant, at, serial) => {
     let fired = false;
-    const run = await beginRestore(plant, serial, at, () => { fired = true; return fault; });
+    const run = await beginRestore(scenario, plant, serial, at, () => { fired = true; return fault; });
     await run.finish();
-    await expectRestored(plant, run.id, serial);
+    await expectRestored(scenario, plant, run.id, serial);
     return fired;
   });
 }
 
 /** The same with the program killed at every exchange, and started again. */
-export async function killAtEveryExchange(fault: Fault): Promise<number> {
-  return everyExchange(async (plant, at, serial) => {
+export async function killAtEveryExchange(fault: Fault, scenario: FaultScenario = RILL): Promise<number> {
+  return everyExchange(scenario, async (plant, at, serial) => {
     let fired = false;
-    const run = await beginRestore(plant, serial, at, () => {
+    const run = await beginRestore(scenario, plant, serial, at, () => {
       fired = true;
       plant.kill();
       return fault;
@@ -47,32 +73,34 @@ export async function killAtEveryExchange(fault: Fault): Promise<number> {
       await confirm(plant, run.id);
       await plant.app.restores.settled(run.id);
     }
-    await expectRestored(plant, run.id, serial);
+    await expectRestored(scenario, plant, run.id, serial);
     return true;
   });
 }
 
 /** Runs once for each exchange, until a run ends without its fault having come. */
-async function everyExchange(run: (plant: TestPlant, at: number, serial: string) => Promise<boolean>): Promise<number> {
-  const plant = await testPlant(VALUES);
+async function everyExchange(scenario: FaultScenario, run: (plant: TestPlant, at: number, serial: string) => Promise<boolean>): Promise<number> {
+  const plant = await testPlant(scenario.values, scenario.standing);
   const first = await connectAndRead(plant);
   standingId = await recordStanding(plant, first);
   plant.app.bench.letGo(first);
   let at = 0;
+  let runs = 0;
   let fired = true;
   while (fired) {
-    at += 1;
-    fired = await run(plant, at, `FR-${at}`);
+    at = scenario.next?.(at) ?? at + 1;
+    runs += 1;
+    fired = await run(plant, at, `NEW-${at}`);
     for (const connection of plant.app.bench.list()) plant.app.bench.letGo(connection.address.id);
   }
   await plant.close();
-  return at - 1;
+  return runs - 1;
 }
 
 let standingId: number;
 
-async function beginRestore(plant: TestPlant, serial: string, at: number, fault: () => Fault): Promise<{ id: number; finish: () => Promise<void> }> {
-  plant.swap({ rating: "R-015", firmware: "3.4", serial });
+async function beginRestore(scenario: FaultScenario, plant: TestPlant, serial: string, at: number, fault: () => Fault): Promise<{ id: number; finish: () => Promise<void> }> {
+  plant.swap({ ...scenario.standing.make, serial });
   plant.drive.givePermission();
   const connectionId = await connectAndRead(plant);
   const app = plant.app;
@@ -83,7 +111,7 @@ async function beginRestore(plant: TestPlant, serial: string, at: number, fault:
     }
     if (event.type === "job" && event.view.phase === "permission") plant.drive.givePermission();
   });
-  const from = plant.line.exchanges;
+  let from = scenario.fromConfirm ? Infinity : plant.line.exchanges;
   let pending = true;
   plant.line.fault = (exchange) => {
     if (!pending || exchange - from !== at) return undefined;
@@ -99,6 +127,7 @@ async function beginRestore(plant: TestPlant, serial: string, at: number, fault:
       await app.restores.settled(id);
       const alive = await app.restores.detail(id).catch(() => undefined);
       if (alive?.phase === "review") {
+        if (from === Infinity) from = plant.line.exchanges;
         await confirm(plant, id).catch(() => undefined);
         await app.restores.settled(id);
       }
@@ -129,19 +158,19 @@ async function expectTruth(plant: TestPlant, id: number): Promise<void> {
   expect(detail.steps.filter((each) => each.state === "unknown").length).toBeLessThanOrEqual(1);
 }
 
-async function expectRestored(plant: TestPlant, id: number, serial: string): Promise<void> {
+async function expectRestored({ values }: FaultScenario, plant: TestPlant, id: number, serial: string): Promise<void> {
   const detail = (await plant.app.restores.detail(id))!;
   expect({ phase: detail.phase, note: detail.note, counts: detail.counts, permanent: detail.permanent }).toEqual({
-    phase: "done", note: undefined, counts: { written: CODES.length, planned: 0, refused: 0, unknown: 0, other: 0 }, permanent: "yes",
+    phase: "done", note: undefined, counts: { written: Object.keys(values).length, planned: 0, refused: 0, unknown: 0, other: 0 }, permanent: "yes",
   });
   const { content } = (await findReceipt(plant.app.db, detail.receiptId!))!;
   expect(content.outcome).toBe("verified");
   expect(content.drive.serial).toBe(serial);
   expect(content.alsoChanged).toEqual([]);
-  for (const parameter of rill.parameters) {
-    if (parameter.kind === "measured") continue;
+  for (const parameter of plant.drive.definition.parameters) {
+    if (MOVING_KINDS.has(parameter.kind)) continue;
     expect([parameter.code, plant.drive.valueOf(parameter.code, "permanent")]).toEqual([parameter.code, plant.drive.valueOf(parameter.code)]);
   }
-  for (const code of CODES) expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, VALUES[code]]);
+  for (const [code, raw] of Object.entries(values)) expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
   expect(plant.drive.status.trip).toBe(0);
 }
