@@ -31,7 +31,7 @@ test("the drives on a line are found on a range, named, and recognised by their 
   const found = page.getByRole("region", { name: /^Search on/ }).getByRole("listitem");
   await expect(found.filter({ hasText: "GL-05" })).toContainText("Runnel 2.2 kW, firmware 2.1");
   await expect(found.filter({ hasText: "GL-06" })).toContainText("Runnel 5.5 kW, firmware 1.8");
-  await page.getByRole("button", { name: "Connect address 30" }).click();
+  await page.getByRole("button", { name: "Connect address 30", exact: true }).click();
   await expect(page.getByText("It answers as its predecessor. Really it is a Fennimore Runnel")).toBeVisible();
   await letGoOfAll(page);
 });
@@ -61,7 +61,7 @@ test("a drive on a serial port: found, read, the adapter unplugged and plugged i
   await page.getByRole("button", { name: "Find drives" }).click();
   // Another speed was set than the drive has: it is found as its family leaves the factory, and that is kept.
   await expect(page.getByText(/at no known position, .*RTU 9600 8E1/)).toBeVisible({ timeout: 40_000 });
-  await page.getByRole("button", { name: "Connect address 7" }).click();
+  await page.getByRole("button", { name: "Connect address 7", exact: true }).click();
   await page.waitForURL(/\/bench\/.+/);
   await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText("Neither serial number nor address say where this drive stands.")).toBeVisible();
