@@ -14,6 +14,7 @@ export function widened(base: Definition, count: number): Definition {
   }));
   file.rules = [];
   delete file.quantities;
+  delete file.startsByItself;
   delete file.modbus!.linkTimeoutCode;
   delete file.modbus!.addressCode;
   for (const rating of file.ratings) { delete rating.defaults; delete rating.limits; }
