@@ -1,7 +1,7 @@
 export type Decoded = { ok: true; text: string; encoding: string } | { ok: false; reason: string; remedy: string };
 
-/** Largest text file that is looked at; a parameter list of the largest drive has a hundredth of it. */
-export const LARGEST_TEXT = 24 * 1024 * 1024;
+/** Largest text file that is looked at; the data sheet of the largest drive has a tenth of it. What is larger would hold up those who are working. */
+export const LARGEST_TEXT = 8 * 1024 * 1024;
 
 /**
  * Text of a file in whatever encoding it was saved: UTF-8 with or without its mark, UTF-16 of both orders, else Latin-1, in which every byte is a character.

@@ -21,6 +21,9 @@ export interface Imported {
   taken: number;
 }
 
+/** More than any drive has: whatever is longer is another kind of list. */
+export const MOST_PARAMETERS = 8_000;
+
 /** The part of a definition that is the same wherever its parameters come from. Nothing is claimed that nobody said. */
 export function frameOf(about: ImportAbout, groups: GroupSpec[], link: Pick<DefinitionFile, "modbus" | "canopen">): DefinitionFile {
   const rating: RatingSpec = { id: "any", name: about.family, identityValue: 0, supply: about.supply || "not told" };

@@ -1,8 +1,9 @@
 import { and, asc, eq, isNotNull } from "drizzle-orm";
-import { definitionFor, loadDefinition, type Definition } from "@/core/definition";
+import { definitionFor, DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
 import { fittingOf, type DriveIdentity } from "@/core/drive";
 import { hashText } from "@/core/set";
 import { tables, type Database } from "@/server/database";
+import { log } from "@/server/log";
 
 const { definitionVersion } = tables;
 
@@ -59,7 +60,10 @@ export class DefinitionShelf {
   /** Brings back what was imported before this program started. */
   async loadImported(db: Database): Promise<void> {
     const rows = await db.select().from(definitionVersion).where(isNotNull(definitionVersion.source)).orderBy(asc(definitionVersion.at));
-    for (const row of rows) this.put(loadDefinition(JSON.stringify(row.content), row.source!), { source: row.source!, at: row.at!, byName: row.byName ?? "" });
+    for (const row of rows) {
+      const definition = readKept(row.content, `${row.definitionId}@${row.version}`);
+      if (definition) this.put(definition, { source: row.source!, at: row.at!, byName: row.byName ?? "" });
+    }
   }
 
   /** The definition of the version that a record was made under, laid out for what was fitted then. Undefined when it is nowhere. */
@@ -68,10 +72,21 @@ export class DefinitionShelf {
     let definition = this.versions.get(key);
     if (!definition) {
       const rows = await db.select().from(definitionVersion).where(and(eq(definitionVersion.definitionId, row.definitionId), eq(definitionVersion.version, row.definitionVersion)));
-      definition = rows[0] ? loadDefinition(JSON.stringify(rows[0].content), key) : this.find(row.definitionId);
+      definition = (rows[0] && readKept(rows[0].content, key)) ?? this.find(row.definitionId);
       if (definition) this.versions.set(key, definition);
     }
     return definition && definitionFor(definition, fittingOf({ ...row.facts, firmware: row.firmware }));
+  }
+}
+
+/** A definition as it was kept. One that this program cannot read any more must not keep it from starting: it is said in the log. */
+function readKept(content: DefinitionFile, name: string): Definition | undefined {
+  try {
+    return loadDefinition(JSON.stringify(content), name);
+  } catch (error) {
+    if (!(error instanceof DefinitionError)) throw error;
+    log.warn(error.message);
+    return undefined;
   }
 }
 

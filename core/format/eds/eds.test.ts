@@ -112,6 +112,11 @@ describe("what does not fit is said, with its line, and the rest is taken", () =
     expect(noteOn(made, pattern)).toContainEqual([line, verdict]);
     expect(loadDefinition(JSON.stringify(made.file), "x").byCode.has("1000.00")).toBe(true);
   });
+  test("a sheet of more objects than any drive has is cut, and says from where", () => {
+    const made = imported(`${HEAD}${Array.from({ length: 8100 }, (_, i) => object((0x2000 + i).toString(16), "DataType=6\nAccessType=rw")).join("")}`);
+    expect(made.taken).toBe(8000);
+    expect(noteOn(made, /at most 8000 parameters/)).toHaveLength(1);
+  });
   test("a configured device is said to be one", () => {
     expect(noteOn(imported(`${HEAD}${object("2001", "DataType=6\nAccessType=rw\nParameterValue=9")}`), /ParameterValue/)).toEqual([[0, "note"]]);
   });

@@ -1,6 +1,6 @@
 import type { IdentityField, ParameterSpec } from "@/core/definition";
 import { floatText, rawBounds, type ParameterKind } from "@/core/value";
-import { frameOf, groupBy, type ImportAbout, type Imported } from "../imported";
+import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
 import { readNumber } from "./number";
 import type { EdsFile, EdsObject } from "./read-eds";
@@ -23,7 +23,10 @@ export function identityFromEds(eds: EdsFile): IdentityField[] {
 /** Makes a definition of a data sheet. What does not fit its own type or range is taken without it, and said. */
 export function definitionFromEds(eds: EdsFile, about: ImportAbout, node: number): Imported {
   const notes: LineNote[] = [...eds.notes];
-  const parameters = eds.objects.map((each) => ({ group: groupOf(each.index), spec: parameterOf(each, node, notes) }));
+  if (eds.objects.length > MOST_PARAMETERS) {
+    notes.push({ line: eds.objects[MOST_PARAMETERS]!.line, verdict: "left-out", what: "this and all further objects", reason: `A definition has at most ${MOST_PARAMETERS} parameters.`, remedy: "Is this the right data sheet? Take out what is no parameter." });
+  }
+  const parameters = eds.objects.slice(0, MOST_PARAMETERS).map((each) => ({ group: groupOf(each.index), spec: parameterOf(each, node, notes) }));
   const codes = new Set(parameters.map(({ spec }) => spec.code));
   const state = (code: string): boolean => codes.has(code);
   const file = frameOf(about, groupBy(parameters), { canopen: { defaults: { node, port: 7000, net: 1 }, slowestAnswerMs: 500 } });

@@ -1,6 +1,6 @@
 import { checkParameter, type ModbusLink, type ParameterSpec } from "@/core/definition";
 import { parseRational, rawBounds, registerCount } from "@/core/value";
-import { frameOf, groupBy, type ImportAbout, type Imported } from "../imported";
+import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
 import { readAccess, readAddress, readChoices, readDecimal, readRange, readType } from "./cells";
 import type { Field, Mapping } from "./columns";
@@ -19,8 +19,6 @@ export interface ListOptions {
   base: 0 | 1;
 }
 
-/** More than any drive has: a list that long is another kind of list. */
-const MOST = 20_000;
 const EMPTY = /^[-–—.]*$/;
 
 /** Makes a definition of a register list. Each row that does not fit is in the notes, with what to do; the others are taken. */
@@ -31,8 +29,8 @@ export function definitionFromList(rows: readonly ListRow[], options: ListOption
   const owners = new Map<number, { code: string; line: number }>();
   for (const row of rows.slice(options.headRow + 1)) {
     if (row.cells.every((each) => each.trim() === "")) continue;
-    if (taken.length >= MOST) {
-      notes.push({ line: row.line, verdict: "left-out", what: "this and all further rows", reason: `A definition has at most ${MOST} parameters.`, remedy: "Is this the right list? Take out what is no parameter." });
+    if (taken.length >= MOST_PARAMETERS) {
+      notes.push({ line: row.line, verdict: "left-out", what: "this and all further rows", reason: `A definition has at most ${MOST_PARAMETERS} parameters.`, remedy: "Is this the right list? Take out what is no parameter." });
       break;
     }
     const made = parameterOf(row, options, notes);
