@@ -28,6 +28,33 @@ test("a request from another page, or one that is not right, is turned away", as
   expect(await wrong.text()).toContain("port");
 });
 
+test("every new way in checks what it is given, and says what is wrong", async ({ page }) => {
+  await signIn(page);
+  const headers = { origin: new URL(page.url()).origin };
+  const link = { kind: "modbus-rtu-over-tcp", host: "127.0.0.1", port: 1 };
+  const cases: Array<[path: string, data: unknown, status: number, words: RegExp]> = [
+    ["/api/searches", { link, from: 1, to: 300, breadth: "these", patient: false }, 400, /"to"/],
+    ["/api/searches", { link: { ...link, kind: "fax" }, from: 1, to: 2, breadth: "these", patient: false }, 400, /"kind" must be one of/],
+    ["/api/searches/nobody/stop", {}, 409, /not there any more/],
+    ["/api/links/test", { link, unit: 999 }, 400, /"unit"/],
+    ["/api/links/999999/forget", {}, 200, /value/],
+    ["/api/links/1/rename", { name: "" }, 400, /"name"/],
+    ["/api/links/1/paint", {}, 409, /renamed or forgotten/],
+    ["/api/links/peek", { link, unit: 1, items: [] }, 400, /"items"/],
+    ["/api/imports/nobody/preview", {}, 409, /not held any more/],
+    ["/api/imports/nobody/keep", { about: { vendor: "" } }, 400, /vendor is not filled in/],
+  ];
+  for (const [path, data, status, words] of cases) {
+    const answer = await page.request.post(path, { data, headers });
+    expect([path, answer.status()]).toEqual([path, status]);
+    expect(await answer.text()).toMatch(words);
+  }
+  const long = await page.request.post("/api/imports?name=long.csv", { data: Buffer.alloc(9 * 1024 * 1024, 65), headers: { ...headers, "content-type": "application/octet-stream" } });
+  expect([long.status(), await long.text()]).toEqual([409, expect.stringContaining("long.csv has more than 8 MB")]);
+  // A link that drives of positions are reached through stays.
+  expect(await (await page.request.post("/api/links/1/forget", { data: {}, headers })).text()).toMatch(/are reached this way/);
+});
+
 test("trouble with a connection is said with a remedy", async ({ page }) => {
   await signIn(page);
   await openBench(page);

@@ -2,7 +2,7 @@ import Joi from "joi";
 import { PARITIES, type LinkSettings } from "@/core/link";
 
 const host = Joi.string().hostname().max(253).required();
-const port = Joi.number().port().required();
+const port = Joi.number().port().min(1).required();
 const kind = Joi.string().required();
 const through = Joi.object({ kind, host, port });
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
-import { rill } from "@/families/testing";
+import { hollin, rill } from "@/families/testing";
 import { buildSheet, filterSheet, type SheetData } from "./rows";
 
 const factory = () => valuesByCode(factorySet(rill, "R-015"));
@@ -21,6 +21,17 @@ describe("a sheet", () => {
     expect(row(sheet, "R201")).toMatchObject({ differs: true, verdict: "back to default" });
     expect(row(sheet, "R204")).toMatchObject({ differs: true, verdict: "changed on the drive" });
     expect(row(sheet, "R205")).toMatchObject({ differs: false, verdict: "never set" });
+  });
+  test("defaults alone show what a family has: parameters without a default too; beside a record they are left out where it has none", () => {
+    const defaults = buildSheet(rill, "R-015", [column("default")]);
+    expect(defaults.groups.flatMap((each) => each.rows)).toHaveLength(rill.parameters.length);
+    expect(row(defaults, "D105").cells[0]).toMatchObject({ missing: true });
+    const record = buildSheet(rill, "R-015", [column("record"), column("default")]);
+    expect(row(record, "D105")).toBeUndefined();
+  });
+  test("sets and axes are groups of their own, in their order", () => {
+    const sheet = buildSheet(hollin, "H-090", [{ ...column("default"), values: valuesByCode(factorySet(hollin, "H-090")) }]);
+    expect(sheet.groups.slice(0, 4).map((each) => [each.id, each.title])).toEqual([["mot/1", "Motor plate, set 1"], ["mot/2", "Motor plate, set 2"], ["mot/3", "Motor plate, set 3"], ["ide/1", "Motor identified, set 1"]]);
   });
   test("among twins the odd one is ringed, and none when there is no majority", () => {
     const twins = (values: number[]) => buildSheet(rill, "R-015", values.map((raw) => column("record", { R204: raw })));
