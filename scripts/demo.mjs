@@ -1,13 +1,14 @@
 /** `npm run demo`: installs, builds, makes the demo plant, starts the stand-in drives and the application. `--fresh` makes the plant anew. */
 import { existsSync } from "node:fs";
 import { join } from "node:path";
-import { answers, buildWhenNeeded, installPackages, mustRun, root, start, tsx } from "./prepare.mjs";
+import { answers, buildWhenNeeded, installPackages, installSocat, mustRun, root, start, tsx } from "./prepare.mjs";
 
 const port = process.env.PORT ?? "4310";
 const controlPort = process.env.CABINET_PORT ?? "15000";
 const folder = process.env.DATA_DIR ?? join(root, "data", "demo");
 
 installPackages();
+installSocat();
 buildWhenNeeded();
 if (process.argv.includes("--fresh") || !existsSync(join(folder, "stand-ins.json"))) {
   console.log("Making the demo plant ...");

@@ -47,6 +47,13 @@ export function installTools() {
   mustRun("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
 }
 
+/** Installs socat for the demo's serial port, where that can be done without asking; without it that one line is left out. */
+export function installSocat() {
+  if (existsSync("/usr/bin/socat") || process.getuid?.() !== 0 || spawnSync("apt-get", ["--version"]).status !== 0) return;
+  console.log("Installing socat, for the demo's serial port ...");
+  run("sh", ["-c", "apt-get update -qq && apt-get install -y -qq --no-install-recommends socat"], { stdio: "ignore", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+}
+
 /** Builds the application when its sources are newer than the last build. */
 export function buildWhenNeeded() {
   const stamp = join(root, ".next/built-from");
