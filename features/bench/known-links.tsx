@@ -58,7 +58,7 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
         {naming === undefined
           ? <h3 className="font-semibold text-[15px] text-ink">{known.name}</h3>
           : <form onSubmit={(event) => void rename(event)}><input autoFocus aria-label="Name of the link" value={naming} onChange={(event) => setNaming(event.target.value)} onKeyDown={(event) => { if (event.key === "Escape") setNaming(undefined); }} className="w-64 min-h-8 rounded-page border border-copper bg-leaf px-2" /></form>}
-        <p className="flex-1 min-w-0 truncate">{LINK_WORDS[known.link.kind]}{linkText(known.link) !== known.name && <span className="font-mono ml-3">{linkText(known.link)}</span>}{known.lastSuccess && <span className="ml-3">worked {moment(known.lastSuccess)}</span>}</p>
+        <p className="flex-1 min-w-0 truncate" title={`${linkText(known.link)}${known.lastSuccess ? `, worked ${moment(known.lastSuccess)}` : ""}`}>{LINK_WORDS[known.link.kind]}{linkText(known.link) !== known.name && <span className="font-mono ml-3">{linkText(known.link)}</span>}{known.lastSuccess && <span className="ml-3">worked {moment(known.lastSuccess)}</span>}</p>
         <button type="button" className={quiet} onClick={() => onTake(known.link, known.drives[0]?.unit ?? 1)}>Use settings</button>
         <button type="button" className={quiet} onClick={() => setNaming(known.name)}>Rename</button>
         {!placed && <button type="button" className={quiet} onClick={() => void forget()}>Forget</button>}
