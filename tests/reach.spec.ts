@@ -72,7 +72,7 @@ test("a drive on a serial port: found, read, the adapter unplugged and plugged i
   await letGoOfAll(page);
 });
 
-test("an unknown drive is answered by importing its definition from a register list, and recorded", async ({ page }) => {
+test("an unknown drive is answered by importing its definition from a register list, then known and read", async ({ page }) => {
   await signIn(page);
   await openBench(page);
   await chooseGateway(page, "Modbus RTU through a TCP gateway", 15092);
