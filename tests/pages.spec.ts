@@ -37,7 +37,7 @@ test("every new way in checks what it is given, and says what is wrong", async (
     ["/api/searches", { link: { ...link, kind: "fax" }, from: 1, to: 2, breadth: "these", patient: false }, 400, /link\.kind" must be one of/],
     ["/api/searches/nobody/stop", {}, 409, /not there any more/],
     ["/api/links/test", { link, unit: 999 }, 400, /"unit"/],
-    ["/api/links/999999/forget", {}, 200, /done/],
+    ["/api/links/999999/forget", {}, 409, /no such link/],
     ["/api/links/1/rename", { name: "" }, 400, /"name"/],
     ["/api/links/1/paint", {}, 409, /renamed or forgotten/],
     ["/api/links/peek", { link, unit: 1, items: [] }, 400, /"items"/],
@@ -47,8 +47,8 @@ test("every new way in checks what it is given, and says what is wrong", async (
   for (const [path, data, status, words] of cases) {
     const answer = await page.request.post(path, { data, headers });
     expect([path, answer.status()]).toEqual([path, status]);
-    const { trouble } = (await answer.json()) as { trouble?: { text: string } };
-    expect(trouble?.text ?? "done").toMatch(words);
+    const { trouble } = (await answer.json()) as { trouble: { text: string } };
+    expect(trouble.text).toMatch(words);
   }
   const long = await page.request.post("/api/imports?name=long.csv", { data: Buffer.alloc(9 * 1024 * 1024, 65), headers: { ...headers, "content-type": "application/octet-stream" } });
   expect([long.status(), await long.text()]).toEqual([409, expect.stringContaining("long.csv has more than 8 MB")]);

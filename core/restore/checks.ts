@@ -89,6 +89,9 @@ function fitted({ record, drive }: CheckInput): Check {
 }
 
 function serial({ record, drive }: CheckInput): Check {
+  if (drive.placed) {
+    return { id: "serial", title: "Drive", verdict: "caution", found: `This family tells no serial number: it is known only that a drive of it answers ${drive.serial}.`, remedy: "Read its type plate. That it is exchanged while it is written cannot be noticed." };
+  }
   if (record.serial === drive.serial) return fine("serial", "Drive", `Serial ${drive.serial}, the drive that was recorded`);
   return { id: "serial", title: "Drive", verdict: "fine", found: `Serial ${drive.serial}; recorded was ${record.serial}. It is a replacement.`, remedy: "" };
 }

@@ -61,7 +61,8 @@ export class Bench {
   private async open(person: Person, { link: settings, unit, as }: ConnectRequest): Promise<Result<ConnectionView>> {
     const { clock, timing, shelf } = this.parts;
     const already = this.at(settings, unit);
-    if (already && already.phase !== "other-drive" && as === undefined) return good(already.view());
+    // One that is known stays, whoever asks; one that was read with the nearest definition is looked at anew: its own may be here now.
+    if (already && already.phase !== "other-drive" && already.fit === "fits") return good(already.view());
     const chosen = as === undefined ? undefined : shelf.find(as);
     if (as !== undefined && (!chosen || !speaksOn(chosen, settings))) return bad({ kind: "stopped", text: `There is no definition ${as} that speaks on such a link.`, remedy: "Choose one of those that are offered." });
     if (already) this.letGo(already.address.id);

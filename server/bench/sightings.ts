@@ -25,11 +25,11 @@ export async function listLinks(db: Database): Promise<Array<typeof link.$inferS
 export async function forgetLink(db: Database, id: number): Promise<string | undefined> {
   const used = await db.select({ tag: tables.position.tag }).from(tables.position).where(eq(tables.position.linkId, id));
   if (used.length > 0) return `The drives of ${used.map((each) => each.tag).join(", ")} are reached this way.`;
-  await db.transaction(async (tx) => {
+  return db.transaction(async (tx) => {
     await tx.delete(sighting).where(eq(sighting.linkId, id));
-    await tx.delete(link).where(eq(link.id, id));
+    const gone = await tx.delete(link).where(eq(link.id, id)).returning({ id: link.id });
+    return gone.length > 0 ? undefined : "There is no such link any more.";
   });
-  return undefined;
 }
 
 /** Gives a link a name a person recognises. */

@@ -15,5 +15,5 @@ export const POST = route(schema, async ({ app, params, body }) => {
   }
   if (params.act !== "forget") return bad({ kind: "stopped", text: "A link can be renamed or forgotten.", remedy: "See docs/http.md." });
   const refused = await forgetLink(app.db, id);
-  return refused ? bad({ kind: "stopped", text: refused, remedy: "It stays, so that they are found again." }) : good(undefined);
+  return refused ? bad({ kind: "stopped", text: refused, remedy: "Look at the list on the bench: a link that positions use stays, so that their drives are found again." }) : good(undefined);
 });
