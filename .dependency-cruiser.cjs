@@ -3,13 +3,21 @@ const outside = (room, allowed) => ({
   name: `${room}-imports`,
   severity: "error",
   from: { path: `^${room}/`, pathNot: "(\\.test\\.tsx?$|/testing/|/testing\\.ts$)" },
-  to: { path: "^(core|server|app|features|ui|simulator|demo|bench|families|tests)/", pathNot: `^(${[room, ...allowed].join("|")})/` },
+  to: {
+    path: "^(core|server|app|features|ui|simulator|demo|bench|families|tests)/",
+    pathNot: `^(${[room, ...allowed].join("|")})/`,
+  },
 });
 
 module.exports = {
   forbidden: [
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
-    { name: "core-is-pure", severity: "error", from: { path: "^core/", pathNot: "\\.test\\.ts$" }, to: { dependencyTypes: ["core"] } },
+    {
+      name: "core-is-pure",
+      severity: "error",
+      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["core"] },
+    },
     {
       name: "core-libraries",
       severity: "error",
@@ -17,8 +25,18 @@ module.exports = {
       from: { path: "^core/", pathNot: "\\.test\\.ts$" },
       to: { path: "^node_modules/", pathNot: "^node_modules/(joi|@noble/hashes)/" },
     },
-    { name: "testing-is-for-tests", severity: "error", from: { pathNot: "(\\.test\\.ts$|/testing/)" }, to: { path: "/testing(/|\\.ts$)" } },
-    { name: "no-orphans", severity: "error", from: { orphan: true, path: "^(core|server|features|ui|simulator)/", pathNot: "\\.(json|d\\.ts)$" }, to: {} },
+    {
+      name: "testing-is-for-tests",
+      severity: "error",
+      from: { pathNot: "(\\.test\\.ts$|/testing/)" },
+      to: { path: "/testing(/|\\.ts$)" },
+    },
+    {
+      name: "no-orphans",
+      severity: "error",
+      from: { orphan: true, path: "^(core|server|features|ui|simulator)/", pathNot: "\\.(json|d\\.ts)$" },
+      to: {},
+    },
     outside("core", []),
     outside("ui", []),
     outside("features", ["ui", "core"]),
@@ -34,6 +52,9 @@ module.exports = {
     exclude: { path: "^(\\.next|data)/" },
     tsConfig: { fileName: "tsconfig.json" },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default"],
+    },
   },
 };

@@ -2,7 +2,16 @@ import next from "eslint-config-next/core-web-vitals";
 import typescript from "eslint-config-next/typescript";
 
 const config = [
-  { ignores: [".next/**", "data/**", "node_modules/**", "next-env.d.ts", "test-results/**", "playwright-report/**"] },
+  {
+    ignores: [
+      ".next/**",
+      "data/**",
+      "node_modules/**",
+      "next-env.d.ts",
+      "test-results/**",
+      "playwright-report/**",
+    ],
+  },
   ...next,
   ...typescript,
   {

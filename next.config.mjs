@@ -1,19 +1,29 @@
 /** @type {import('next').NextConfig} */
 const config = {
-  serverExternalPackages: ["@electric-sql/pglite", "@node-rs/argon2", "pino", "pg", "serialport", "exceljs", "yauzl"],
+  serverExternalPackages: [
+    "@electric-sql/pglite",
+    "@node-rs/argon2",
+    "pino",
+    "pg",
+    "serialport",
+    "exceljs",
+    "yauzl",
+  ],
   poweredByHeader: false,
   // Types are checked by `npm test`, tests included; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
   outputFileTracingExcludes: { "*": ["data/**", "tests/**", "docs/**"] },
   async headers() {
-    return [{
-      source: "/:path*",
-      headers: [
-        { key: "X-Content-Type-Options", value: "nosniff" },
-        { key: "X-Frame-Options", value: "DENY" },
-        { key: "Referrer-Policy", value: "same-origin" },
-      ],
-    }];
+    return [
+      {
+        source: "/:path*",
+        headers: [
+          { key: "X-Content-Type-Options", value: "nosniff" },
+          { key: "X-Frame-Options", value: "DENY" },
+          { key: "Referrer-Policy", value: "same-origin" },
+        ],
+      },
+    ];
   },
 };
 export default config;

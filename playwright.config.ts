@@ -15,7 +15,15 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
     },
   },
   webServer: {
@@ -24,6 +32,13 @@ export default defineConfig({
     timeout: 300_000,
     reuseExistingServer: false,
     stdout: "pipe",
-    env: { PORT: String(PORT), CABINET_PORT: String(CABINET), DATA_DIR: "data/browser-tests", DEMO_PORT_SHIFT: "1000", NEXT_TELEMETRY_DISABLED: "1", LOG_LEVEL: "warn" },
+    env: {
+      PORT: String(PORT),
+      CABINET_PORT: String(CABINET),
+      DATA_DIR: "data/browser-tests",
+      DEMO_PORT_SHIFT: "1000",
+      NEXT_TELEMETRY_DISABLED: "1",
+      LOG_LEVEL: "warn",
+    },
   },
 });

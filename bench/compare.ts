@@ -7,9 +7,18 @@ import { medianMs, type Figure } from "./measure";
 export function widened(base: Definition, count: number): Definition {
   const file = JSON.parse(JSON.stringify(base.file)) as DefinitionFile;
   file.groups = Array.from({ length: Math.ceil(count / 50) }, (_, g) => ({
-    id: `W${g}`, title: `Group ${g}`,
+    id: `W${g}`,
+    title: `Group ${g}`,
     parameters: Array.from({ length: Math.min(50, count - g * 50) }, (_, i) => ({
-      code: `W${g * 50 + i}`, name: `Parameter number ${g * 50 + i} of many`, address: 4096 + g * 50 + i, type: "u16" as const, scale: 0.01, unit: "s", min: 0, max: 600, default: 5,
+      code: `W${g * 50 + i}`,
+      name: `Parameter number ${g * 50 + i} of many`,
+      address: 4096 + g * 50 + i,
+      type: "u16" as const,
+      scale: 0.01,
+      unit: "s",
+      min: 0,
+      max: 600,
+      default: 5,
     })),
   }));
   file.rules = [];
@@ -17,7 +26,10 @@ export function widened(base: Definition, count: number): Definition {
   delete file.startsByItself;
   delete file.modbus!.linkTimeoutCode;
   delete file.modbus!.addressCode;
-  for (const rating of file.ratings) { delete rating.defaults; delete rating.limits; }
+  for (const rating of file.ratings) {
+    delete rating.defaults;
+    delete rating.limits;
+  }
   return loadDefinition(JSON.stringify(file), "widened");
 }
 
@@ -28,9 +40,17 @@ export async function measureComparing(base: Definition): Promise<Figure[]> {
     const definition = widened(base, count);
     const left = valuesByCode(factorySet(definition, undefined));
     const right = new Map([...left].map(([code, raw], i) => [code, i % 20 === 0 ? Number(raw) + 1 : raw]));
-    const columns: Column[] = [{ id: "l", title: "l", source: "record", values: left }, { id: "r", title: "r", source: "record", values: right }];
+    const columns: Column[] = [
+      { id: "l", title: "l", source: "record", values: left },
+      { id: "r", title: "r", source: "record", values: right },
+    ];
     const ms = await medianMs(60, () => compareColumns(definition, columns));
-    figures.push({ what: `Comparing two sets of ${count.toLocaleString("en")} parameters`, value: ms, unit: "ms", limit: count === 10_000 ? "one frame is 16 ms" : undefined });
+    figures.push({
+      what: `Comparing two sets of ${count.toLocaleString("en")} parameters`,
+      value: ms,
+      unit: "ms",
+      limit: count === 10_000 ? "one frame is 16 ms" : undefined,
+    });
   }
   return figures;
 }

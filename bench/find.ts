@@ -9,16 +9,43 @@ import { StandInLine } from "@/simulator/line";
 import type { Figure } from "./measure";
 
 /** Finding three drives among 247 addresses on a line: the time it takes against the sum of the timeouts that nobody can spare. */
-export async function measureFinding(definitions: readonly Definition[], rill: Definition): Promise<Figure[]> {
-  const line = new StandInLine({ id: "find", title: "find", port: 0, baud: 9600, gateway: false, kind: "rtu-over-tcp" });
+export async function measureFinding(
+  definitions: readonly Definition[],
+  rill: Definition,
+): Promise<Figure[]> {
+  const line = new StandInLine({
+    id: "find",
+    title: "find",
+    port: 0,
+    baud: 9600,
+    gateway: false,
+    kind: "rtu-over-tcp",
+  });
   const port = await line.open();
-  for (const address of [3, 90, 201]) line.add(new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial: `F-${address}`, values: { N101: address } }));
+  for (const address of [3, 90, 201])
+    line.add(
+      new StandInDrive(rill, {
+        rating: "R-015",
+        firmware: "3.4",
+        serial: `F-${address}`,
+        values: { N101: address },
+      }),
+    );
   const settings: LinkSettings = { kind: "modbus-rtu-over-tcp", host: "127.0.0.1", port };
   const passes = planSearch({ link: settings, from: 1, to: 247, breadth: "these" }, definitions);
   const link = makeLink(settings, systemClock);
-  const search = new Search({ id: "find", link: settings, linkName: "find", byName: "bench", from: 1, to: 247, patient: false }, passes, {
-    clock: systemClock, definitions, take: () => good(link), drop: () => undefined, keep: () => Promise.resolve({ swapped: false }), publish: () => undefined,
-  });
+  const search = new Search(
+    { id: "find", link: settings, linkName: "find", byName: "bench", from: 1, to: 247, patient: false },
+    passes,
+    {
+      clock: systemClock,
+      definitions,
+      take: () => good(link),
+      drop: () => undefined,
+      keep: () => Promise.resolve({ swapped: false }),
+      publish: () => undefined,
+    },
+  );
   const startedAt = performance.now();
   await search.run();
   const ms = performance.now() - startedAt;
@@ -29,5 +56,12 @@ export async function measureFinding(definitions: readonly Definition[], rill: D
   const quick = new KnockTimeout(settings, definitions);
   const least = silent * quick.next(false);
   const patient = silent * quick.next(true);
-  return [{ what: `Finding 3 drives among ${passes[0]!.units.length} addresses at 9600 baud`, value: ms / 1000, unit: "s", limit: `silent addresses at the shortest safe wait ${(least / 1000).toFixed(1)} s, ratio ${(ms / least).toFixed(2)}; at full patience ${(patient / 1000).toFixed(0)} s` }];
+  return [
+    {
+      what: `Finding 3 drives among ${passes[0]!.units.length} addresses at 9600 baud`,
+      value: ms / 1000,
+      unit: "s",
+      limit: `silent addresses at the shortest safe wait ${(least / 1000).toFixed(1)} s, ratio ${(ms / least).toFixed(2)}; at full patience ${(patient / 1000).toFixed(0)} s`,
+    },
+  ];
 }

@@ -15,10 +15,27 @@ const family = (id: string) => families.find((each) => each.id === id)!;
 const rill = family("fennimore-rill-3");
 const figures: Figure[] = [
   ...(await measureReading(rill, { rating: "R-015", firmware: "3.4", serial: "BENCH" }, 9600)),
-  ...(await measureReading(family("oakhanger-hollin-4"), { rating: "H-090", firmware: "4.2", serial: "BENCH", options: ["netmod"] }, 19_200)),
-  ...(await measureReading(family("aldersea-plover-2"), { rating: "P-06", firmware: "2.4", serial: "BENCH", axes: 4, modules: [1, 3, 3, 3, 3] }, 0)),
-  ...(await measureFinding(families, rill)), ...(await measureFormats(rill)), ...(await measureComparing(rill)), ...(await measurePages(base)),
+  ...(await measureReading(
+    family("oakhanger-hollin-4"),
+    { rating: "H-090", firmware: "4.2", serial: "BENCH", options: ["netmod"] },
+    19_200,
+  )),
+  ...(await measureReading(
+    family("aldersea-plover-2"),
+    { rating: "P-06", firmware: "2.4", serial: "BENCH", axes: 4, modules: [1, 3, 3, 3, 3] },
+    0,
+  )),
+  ...(await measureFinding(families, rill)),
+  ...(await measureFormats(rill)),
+  ...(await measureComparing(rill)),
+  ...(await measurePages(base)),
 ];
 console.log("");
-for (const { what, value, unit, limit } of figures) console.log(`${what.padEnd(68)} ${value.toFixed(value < 10 ? 2 : 0).padStart(8)} ${unit}${limit ? `   (${limit})` : ""}`);
-writeFileSync("bench/results.json", `${JSON.stringify({ at: new Date().toISOString().slice(0, 10), node: process.version, processors: cpus().length, figures }, null, 2)}\n`);
+for (const { what, value, unit, limit } of figures)
+  console.log(
+    `${what.padEnd(68)} ${value.toFixed(value < 10 ? 2 : 0).padStart(8)} ${unit}${limit ? `   (${limit})` : ""}`,
+  );
+writeFileSync(
+  "bench/results.json",
+  `${JSON.stringify({ at: new Date().toISOString().slice(0, 10), node: process.version, processors: cpus().length, figures }, null, 2)}\n`,
+);

@@ -18,16 +18,59 @@ const families = readFamilies();
 const rill = families.find((each) => each.id === "fennimore-rill-3")!;
 const file = { ...widened(rill, 3000).file, id: "bench-3000", family: "Bench" };
 const wide = loadDefinition(JSON.stringify(file), "bench-3000.json");
-const app = await createApplication({ database: await openEmbedded(folder), definitions: [...families, wide], secret: loadSecret(folder) });
-const person = { id: await addPerson(app.auth, { name: "Bench", email: "bench@example.test", password: "for the benchmark" }), name: "Bench", sessionId: "bench" };
+const app = await createApplication({
+  database: await openEmbedded(folder),
+  definitions: [...families, wide],
+  secret: loadSecret(folder),
+});
+const person = {
+  id: await addPerson(app.auth, {
+    name: "Bench",
+    email: "bench@example.test",
+    password: "for the benchmark",
+  }),
+  name: "Bench",
+  sessionId: "bench",
+};
 await app.db.insert(tables.area).values({ name: "Kiln", sort: 1 });
-for (const [tag, definition, records] of [["BENCH-50", rill, 50], ["BENCH-3000", wide, 1]] as const) {
-  const [position] = await app.db.insert(tables.position).values({ tag, title: tag, areaId: 1, definitionId: definition.id }).returning();
-  const identity = { vendor: "Fennimore", family: definition.file.family, definitionId: definition.id, rating: "R-015", ratingName: "1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: tag };
+for (const [tag, definition, records] of [
+  ["BENCH-50", rill, 50],
+  ["BENCH-3000", wide, 1],
+] as const) {
+  const [position] = await app.db
+    .insert(tables.position)
+    .values({ tag, title: tag, areaId: 1, definitionId: definition.id })
+    .returning();
+  const identity = {
+    vendor: "Fennimore",
+    family: definition.file.family,
+    definitionId: definition.id,
+    rating: "R-015",
+    ratingName: "1.5 kW",
+    supply: "3 × 400 V",
+    firmware: "3.4",
+    serial: tag,
+  };
   for (let i = 0; i < records; i++) {
     const values = valuesByCode(factorySet(definition, "R-015"));
     values.set(definition.parameters[20]!.code, i);
-    await keepReading(app.db, definition, person, { positionId: position!.id, set: buildSet(definition, values), identity, state: { running: false, tripped: false, trip: undefined, warnings: [], volatile: false, permission: false }, linkName: "bench", unit: 1, origin: "read", takenAt: new Date() });
+    await keepReading(app.db, definition, person, {
+      positionId: position!.id,
+      set: buildSet(definition, values),
+      identity,
+      state: {
+        running: false,
+        tripped: false,
+        trip: undefined,
+        warnings: [],
+        volatile: false,
+        permission: false,
+      },
+      linkName: "bench",
+      unit: 1,
+      origin: "read",
+      takenAt: new Date(),
+    });
   }
 }
 await app.close();

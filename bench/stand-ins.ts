@@ -10,9 +10,15 @@ const CONTROL_PORT = "15989";
 export async function standIns(plan: PlantPlan): Promise<() => Promise<void>> {
   const folder = mkdtempSync(join(tmpdir(), "calm-ledger-bench-"));
   writeFileSync(join(folder, "plan.json"), JSON.stringify(plan));
-  const child = spawn("node", ["--import", "tsx", "simulator/main.ts", join(folder, "plan.json"), CONTROL_PORT], { stdio: ["ignore", "pipe", "inherit"] });
+  const child = spawn(
+    "node",
+    ["--import", "tsx", "simulator/main.ts", join(folder, "plan.json"), CONTROL_PORT],
+    { stdio: ["ignore", "pipe", "inherit"] },
+  );
   await new Promise<void>((resolve, reject) => {
-    child.stdout.on("data", (chunk: Buffer) => { if (String(chunk).includes("ready")) resolve(); });
+    child.stdout.on("data", (chunk: Buffer) => {
+      if (String(chunk).includes("ready")) resolve();
+    });
     child.on("exit", (status) => reject(new Error(`The stand-ins ended with ${status}.`)));
   });
   return async () => {

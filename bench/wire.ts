@@ -19,42 +19,94 @@ const PORT = 15_988;
 export function wireLimitMs(definition: Definition, baud: number): number {
   const modbus = definition.file.modbus!;
   const line = { baud, bitsPerCharacter: 11, turnaroundMs: modbus.turnaroundMs };
-  const frames = planReads(definition.parameters, { registersPerRead: modbus.registersPerRead, readAcrossGaps: modbus.readAcrossGaps, worthwhileGap: worthwhileGap(line) });
-  return frames.reduce((sum, frame) => sum + questionMs(line, { kind: "read", function: modbus.readFunction, address: frame.address, count: frame.spans.reduce((all, each) => all + each.registers, 0) }), 0);
+  const frames = planReads(definition.parameters, {
+    registersPerRead: modbus.registersPerRead,
+    readAcrossGaps: modbus.readAcrossGaps,
+    worthwhileGap: worthwhileGap(line),
+  });
+  return frames.reduce(
+    (sum, frame) =>
+      sum +
+      questionMs(line, {
+        kind: "read",
+        function: modbus.readFunction,
+        address: frame.address,
+        count: frame.spans.reduce((all, each) => all + each.registers, 0),
+      }),
+    0,
+  );
 }
 
 /** Reads all of a drive from a stand-in: over a paced line against what the wire needs, and unpaced. */
 export async function measureReading(family: Definition, make: DriveMake, baud: number): Promise<Figure[]> {
-  const definition = definitionFor(family, { firmware: make.firmware, axes: make.axes ?? 1, options: make.options ?? [] });
+  const definition = definitionFor(family, {
+    firmware: make.firmware,
+    axes: make.axes ?? 1,
+    options: make.options ?? [],
+  });
   const canopen = definition.protocol === "canopen";
   const what = `all of ${definition.title}${definition.axes.length > 1 ? `, ${definition.axes.length} axes` : ""}${definition.file.sets ? `, ${definition.file.sets.count} sets` : ""}`;
-  const paced = await timeReading(definition, make, canopen ? { kind: "canopen", baud: 0, latencyMs: GATEWAY_MS } : { baud });
-  const limit = canopen ? Math.ceil(definition.parameters.length / IN_FLIGHT) * GATEWAY_MS : wireLimitMs(definition, baud);
+  const paced = await timeReading(
+    definition,
+    make,
+    canopen ? { kind: "canopen", baud: 0, latencyMs: GATEWAY_MS } : { baud },
+  );
+  const limit = canopen
+    ? Math.ceil(definition.parameters.length / IN_FLIGHT) * GATEWAY_MS
+    : wireLimitMs(definition, baud);
   const unpaced = await timeReading(definition, make, { baud: 0, ...(canopen ? { kind: "canopen" } : {}) });
   return [
     {
-      what: `Reading ${what} (${definition.parameters.length} parameters) ${canopen ? `through a gateway, ${GATEWAY_MS} ms a question, ${IN_FLIGHT} at once` : `at ${baud} baud`}`, value: paced, unit: "ms",
+      what: `Reading ${what} (${definition.parameters.length} parameters) ${canopen ? `through a gateway, ${GATEWAY_MS} ms a question, ${IN_FLIGHT} at once` : `at ${baud} baud`}`,
+      value: paced,
+      unit: "ms",
       limit: `${canopen ? "round trips" : "wire"} ${limit.toFixed(0)} ms, ratio ${(paced / limit).toFixed(3)}, aim ${canopen ? "1.2" : "1.1"}`,
     },
-    { what: `Reading ${what} over TCP, unpaced`, value: (definition.parameters.length * 1000) / unpaced, unit: "parameters/s" },
+    {
+      what: `Reading ${what} over TCP, unpaced`,
+      value: (definition.parameters.length * 1000) / unpaced,
+      unit: "parameters/s",
+    },
   ];
 }
 
-async function timeReading(definition: Definition, make: DriveMake, settings: { kind?: "canopen"; baud: number; latencyMs?: number }): Promise<number> {
-  const stop = await standIns({ lines: [{ id: "bench", title: "bench", port: PORT, gateway: false, ...settings, drives: [{ ...make, definitionId: definition.id, tag: "BENCH" }] }] });
+async function timeReading(
+  definition: Definition,
+  make: DriveMake,
+  settings: { kind?: "canopen"; baud: number; latencyMs?: number },
+): Promise<number> {
+  const stop = await standIns({
+    lines: [
+      {
+        id: "bench",
+        title: "bench",
+        port: PORT,
+        gateway: false,
+        ...settings,
+        drives: [{ ...make, definitionId: definition.id, tag: "BENCH" }],
+      },
+    ],
+  });
   const there = { host: "127.0.0.1", port: PORT };
-  const at: LinkSettings = settings.kind === "canopen" ? { kind: "canopen-gateway", ...there, net: 1, inFlight: IN_FLIGHT } : { kind: "modbus-tcp", ...there };
+  const at: LinkSettings =
+    settings.kind === "canopen"
+      ? { kind: "canopen-gateway", ...there, net: 1, inFlight: IN_FLIGHT }
+      : { kind: "modbus-tcp", ...there };
   const link = makeLink(at, systemClock);
-  if (protocolOf(at.kind) !== definition.protocol) throw new Error("The link does not speak the family's protocol.");
+  if (protocolOf(at.kind) !== definition.protocol)
+    throw new Error("The link does not speak the family's protocol.");
   const unit = definition.file.canopen?.defaults.node ?? definition.file.modbus!.defaults.address;
   const session = link.session(definition, () => unit, IMPORTANCE.reading);
   let read = 0;
   const ms = await medianMs(settings.baud > 0 || settings.latencyMs ? 3 : 10, async () => {
     read = 0;
-    await session.read(definition.parameters, (step) => { read += step.values.size; });
+    await session.read(definition.parameters, (step) => {
+      read += step.values.size;
+    });
   });
   link.close();
   await stop();
-  if (read !== definition.parameters.length) throw new Error(`Only ${read} of ${definition.parameters.length} parameters were read.`);
+  if (read !== definition.parameters.length)
+    throw new Error(`Only ${read} of ${definition.parameters.length} parameters were read.`);
   return ms;
 }

@@ -23,14 +23,26 @@ mkdirSync(folder, { recursive: true });
 const scenario = readScenario();
 const definitions = readFamilies();
 const strangers = readStrangers();
-const app = await createApplication({ database: await openEmbedded(folder), definitions, secret: loadSecret(folder) });
+const app = await createApplication({
+  database: await openEmbedded(folder),
+  definitions,
+  secret: loadSecret(folder),
+});
 
 const people: Person[] = [];
-for (const person of scenario.people) people.push({ id: await addPerson(app.auth, { ...person, password: scenario.password }), name: person.name, sessionId: "demo" });
+for (const person of scenario.people)
+  people.push({
+    id: await addPerson(app.auth, { ...person, password: scenario.password }),
+    name: person.name,
+    sessionId: "demo",
+  });
 
 const links = new Map<string, { id: number; name: string }>();
 for (const line of scenario.lines) {
-  const [row] = await app.db.insert(tables.link).values({ name: line.title, key: linkKey(settingsOf(line)), settings: settingsOf(line) }).returning();
+  const [row] = await app.db
+    .insert(tables.link)
+    .values({ name: line.title, key: linkKey(settingsOf(line)), settings: settingsOf(line) })
+    .returning();
   links.set(line.id, { id: row!.id, name: line.title });
 }
 
@@ -43,30 +55,77 @@ for (const [sort, area] of scenario.areas.entries()) {
     const family = scenario.families[position.family ?? "rill"]!;
     const base = definitions.find((each) => each.id === family.definitionId)!;
     const firmware = position.firmware ?? family.firmware;
-    const definition = definitionFor(base, { firmware, axes: position.axes ?? 1, options: position.options ?? [] });
-    const [row] = await app.db.insert(tables.position).values({
-      tag: position.tag, title: position.title, areaId: areaRow!.id, definitionId: definition.id, jobNumber: position.job,
-      twinGroup: position.twins ?? null, linkId: link.id, unitAddress: position.unit,
-    }).returning();
-    const made = await makeHistory(app.db, family, definition, people, { ...position, id: row!.id, linkName: link.name }, scenario.settings[position.like]!, new Date(), index);
-    standIns.set(position.line, [...(standIns.get(position.line) ?? []), standIn(position, definition, made.serial, made.values)]);
+    const definition = definitionFor(base, {
+      firmware,
+      axes: position.axes ?? 1,
+      options: position.options ?? [],
+    });
+    const [row] = await app.db
+      .insert(tables.position)
+      .values({
+        tag: position.tag,
+        title: position.title,
+        areaId: areaRow!.id,
+        definitionId: definition.id,
+        jobNumber: position.job,
+        twinGroup: position.twins ?? null,
+        linkId: link.id,
+        unitAddress: position.unit,
+      })
+      .returning();
+    const made = await makeHistory(
+      app.db,
+      family,
+      definition,
+      people,
+      { ...position, id: row!.id, linkName: link.name },
+      scenario.settings[position.like]!,
+      new Date(),
+      index,
+    );
+    standIns.set(position.line, [
+      ...(standIns.get(position.line) ?? []),
+      standIn(position, definition, made.serial, made.values),
+    ]);
     index += 1;
   }
 }
 
 /** What stands at the position today; some stories left the drive other than the ledger says. */
-function standIn(position: ScenarioPosition, definition: Definition, serial: string, values: Record<string, RawValue>): Record<string, unknown> {
+function standIn(
+  position: ScenarioPosition,
+  definition: Definition,
+  serial: string,
+  values: Record<string, RawValue>,
+): Record<string, unknown> {
   const { axes, options, modules } = position;
-  const make = { definitionId: definition.id, tag: position.tag, rating: position.rating, firmware: definition.fitting.firmware, serial, values, ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}) };
-  if (position.story === "swapped") return { ...make, serial: "FR26-2207", values: { ...values, R201: 500, P106: 50 } };
-  if (position.story === "volatile") return { ...make, values: { ...values, R105: 5000 }, volatileValues: { R105: 5500, R201: 2600 } };
+  const make = {
+    definitionId: definition.id,
+    tag: position.tag,
+    rating: position.rating,
+    firmware: definition.fitting.firmware,
+    serial,
+    values,
+    ...(axes ? { axes } : {}),
+    ...(options ? { options } : {}),
+    ...(modules ? { modules } : {}),
+  };
+  if (position.story === "swapped")
+    return { ...make, serial: "FR26-2207", values: { ...values, R201: 500, P106: 50 } };
+  if (position.story === "volatile")
+    return { ...make, values: { ...values, R105: 5000 }, volatileValues: { R105: 5500, R201: 2600 } };
   return make;
 }
 
-for (const { line, ...spare } of scenario.spares) standIns.set(line, [...(standIns.get(line) ?? []), { ...spare }]);
-for (const each of scenario.store) await app.db.insert(tables.drive).values({ ...each, whereabouts: "store" });
+for (const { line, ...spare } of scenario.spares)
+  standIns.set(line, [...(standIns.get(line) ?? []), { ...spare }]);
+for (const each of scenario.store)
+  await app.db.insert(tables.drive).values({ ...each, whereabouts: "store" });
 
-const plan = { definitions: strangers, lines: scenario.lines.map((line) => ({ ...line, drives: standIns.get(line.id) ?? [] })) };
+const plan = {
+  definitions: strangers,
+  lines: scenario.lines.map((line) => ({ ...line, drives: standIns.get(line.id) ?? [] })),
+};
 writeFileSync(join(folder, "stand-ins.json"), JSON.stringify(plan, null, 2));
 await app.close();
 console.log(`${scenario.name} is ready: ${index} positions.`);

@@ -67,7 +67,8 @@ export interface ScenarioLine {
 /** How the application reaches a line. */
 export function settingsOf(line: ScenarioLine): LinkSettings {
   const there = { host: "127.0.0.1", port: line.port };
-  if (line.kind === "serial") return { kind: "modbus-serial", path: line.path!, ...line.serial!, stopBits: 1 };
+  if (line.kind === "serial")
+    return { kind: "modbus-serial", path: line.path!, ...line.serial!, stopBits: 1 };
   if (line.kind === "canopen") return { kind: "canopen-gateway", ...there, net: 1, inFlight: 8 };
   return { kind: line.kind === "rtu-over-tcp" ? "modbus-rtu-over-tcp" : "modbus-tcp", ...there };
 }
@@ -90,5 +91,12 @@ export interface Scenario {
 export function readScenario(): Scenario {
   const scenario = JSON.parse(readFileSync(join(process.cwd(), "demo/plant.json"), "utf8")) as Scenario;
   const shift = Number(process.env.DEMO_PORT_SHIFT ?? 0);
-  return { ...scenario, lines: scenario.lines.map((line) => ({ ...line, port: line.port + shift, ...(line.path ? { path: `${line.path}${shift || ""}` } : {}) })) };
+  return {
+    ...scenario,
+    lines: scenario.lines.map((line) => ({
+      ...line,
+      port: line.port + shift,
+      ...(line.path ? { path: `${line.path}${shift || ""}` } : {}),
+    })),
+  };
 }

@@ -4,22 +4,34 @@ let source;
 
 function open() {
   source = new EventSource("/api/events");
-  source.onmessage = (event) => { tell({ data: event.data }); };
+  source.onmessage = (event) => {
+    tell({ data: event.data });
+  };
   source.onerror = () => {
     tell({ lost: true });
     // The browser tries again by itself, except when the answer was no event stream (signed out).
-    if (source.readyState === EventSource.CLOSED) { source = undefined; setTimeout(() => { if (ports.size > 0 && !source) open(); }, 3000); }
+    if (source.readyState === EventSource.CLOSED) {
+      source = undefined;
+      setTimeout(() => {
+        if (ports.size > 0 && !source) open();
+      }, 3000);
+    }
   };
 }
 
-function tell(message) { for (const port of ports) port.postMessage(message); }
+function tell(message) {
+  for (const port of ports) port.postMessage(message);
+}
 
 onconnect = ({ ports: [port] }) => {
   ports.add(port);
   port.onmessage = ({ data }) => {
     if (data === "bye") {
       ports.delete(port);
-      if (ports.size === 0) { source?.close(); source = undefined; }
+      if (ports.size === 0) {
+        source?.close();
+        source = undefined;
+      }
     }
   };
   // A tab that comes later needs a snapshot of its own.

@@ -1,6 +1,16 @@
 /** `npm run bench`: builds, makes data to measure on, starts the application, measures. */
 import { join } from "node:path";
-import { answers, buildWhenNeeded, installTools, installPackages, mustRun, root, run, start, tsx } from "./prepare.mjs";
+import {
+  answers,
+  buildWhenNeeded,
+  installTools,
+  installPackages,
+  mustRun,
+  root,
+  run,
+  start,
+  tsx,
+} from "./prepare.mjs";
 
 const folder = join(root, "data", "bench");
 const port = "4392";
@@ -8,7 +18,20 @@ installPackages();
 installTools();
 buildWhenNeeded();
 mustRun("node", [...tsx, "bench/plant.ts", folder]);
-const app = start("node", ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", port], { env: { ...process.env, DATA_DIR: folder, PORT: port, NODE_ENV: "production", EXTRA_DEFINITIONS: join(folder, "bench-3000.json") }, stdio: ["ignore", "ignore", "inherit"] });
+const app = start(
+  "node",
+  ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", port],
+  {
+    env: {
+      ...process.env,
+      DATA_DIR: folder,
+      PORT: port,
+      NODE_ENV: "production",
+      EXTRA_DEFINITIONS: join(folder, "bench-3000.json"),
+    },
+    stdio: ["ignore", "ignore", "inherit"],
+  },
+);
 const ready = await answers(`http://127.0.0.1:${port}/sign-in`);
 const status = ready ? run("node", [...tsx, "bench/main.ts", `http://127.0.0.1:${port}`]) : 1;
 app.kill("SIGTERM");

@@ -5,7 +5,9 @@ import { DefinitionError, loadDefinition } from "@/core/definition";
 for (const file of process.argv.slice(2)) {
   try {
     const definition = loadDefinition(readFileSync(file, "utf8"), file);
-    console.log(`${file}: ${definition.title}, ${definition.parameters.length} parameters in ${definition.groups.length} groups`);
+    console.log(
+      `${file}: ${definition.title}, ${definition.parameters.length} parameters in ${definition.groups.length} groups`,
+    );
   } catch (error) {
     console.error(error instanceof DefinitionError ? error.message : error);
     process.exitCode = 1;

@@ -27,7 +27,8 @@ export function start(command, args, options = {}) {
 /** Installs packages when they are missing or older than the lock file. */
 export function installPackages() {
   const marker = join(root, "node_modules/.package-lock.json");
-  const fresh = existsSync(marker) && statSync(marker).mtimeMs >= statSync(join(root, "package-lock.json")).mtimeMs;
+  const fresh =
+    existsSync(marker) && statSync(marker).mtimeMs >= statSync(join(root, "package-lock.json")).mtimeMs;
   if (fresh) return;
   console.log("Installing packages ...");
   // Not "npm ci": a registry that mirrors only some platforms leaves the others' binaries out of the lock file, which it does not forgive.
@@ -36,7 +37,12 @@ export function installPackages() {
 
 /** Installs what the tests need beside packages, where it is absent and apt-get is there: Debian's Chromium, and socat, which makes pseudo-terminals. */
 export function installTools() {
-  const missing = [["chromium", "/usr/bin/chromium"], ["socat", "/usr/bin/socat"]].filter(([, path]) => !existsSync(path)).map(([name]) => name);
+  const missing = [
+    ["chromium", "/usr/bin/chromium"],
+    ["socat", "/usr/bin/socat"],
+  ]
+    .filter(([, path]) => !existsSync(path))
+    .map(([name]) => name);
   if (missing.length === 0) return;
   if (spawnSync("apt-get", ["--version"]).status !== 0) {
     console.error(`The tests need ${missing.join(" and ")}, in /usr/bin. Install it, then try again.`);
@@ -44,20 +50,39 @@ export function installTools() {
   }
   console.log(`Installing ${missing.join(" and ")} ...`);
   mustRun("apt-get", ["update", "-qq"]);
-  mustRun("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  mustRun("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], {
+    env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+  });
 }
 
 /** Installs socat for the demo's serial port, where that can be done without asking; without it that one line is left out. */
 export function installSocat() {
-  if (existsSync("/usr/bin/socat") || process.getuid?.() !== 0 || spawnSync("apt-get", ["--version"]).status !== 0) return;
+  if (
+    existsSync("/usr/bin/socat") ||
+    process.getuid?.() !== 0 ||
+    spawnSync("apt-get", ["--version"]).status !== 0
+  )
+    return;
   console.log("Installing socat, for the demo's serial port ...");
-  run("sh", ["-c", "apt-get update -qq && apt-get install -y -qq --no-install-recommends socat"], { stdio: "ignore", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  run("sh", ["-c", "apt-get update -qq && apt-get install -y -qq --no-install-recommends socat"], {
+    stdio: "ignore",
+    env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+  });
 }
 
 /** Builds the application when its sources are newer than the last build. */
 export function buildWhenNeeded() {
   const stamp = join(root, ".next/built-from");
-  const now = newest(["app", "core", "server", "features", "ui", "families", "package-lock.json", "next.config.mjs"]);
+  const now = newest([
+    "app",
+    "core",
+    "server",
+    "features",
+    "ui",
+    "families",
+    "package-lock.json",
+    "next.config.mjs",
+  ]);
   if (existsSync(stamp) && Number(readFileSync(stamp, "utf8")) === now) return;
   console.log("Building ...");
   mustRun("node", ["node_modules/next/dist/bin/next", "build"], { stdio: ["ignore", "inherit", "inherit"] });
@@ -71,7 +96,8 @@ function newest(paths) {
     if (!existsSync(full)) continue;
     const stat = statSync(full);
     if (stat.isDirectory()) {
-      for (const entry of readdirSync(full, { recursive: true })) latest = Math.max(latest, Math.round(statSync(join(full, entry)).mtimeMs));
+      for (const entry of readdirSync(full, { recursive: true }))
+        latest = Math.max(latest, Math.round(statSync(join(full, entry)).mtimeMs));
     } else latest = Math.max(latest, Math.round(stat.mtimeMs));
   }
   return latest;

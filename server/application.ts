@@ -39,7 +39,14 @@ export interface ApplicationParts {
 }
 
 /** Puts the parts together and brings work that a former process left open into a state that can be trusted. */
-export async function createApplication({ database, definitions, secret, clock = systemClock, timing = USUAL_TIMING, pollMs = 400 }: ApplicationParts): Promise<Application> {
+export async function createApplication({
+  database,
+  definitions,
+  secret,
+  clock = systemClock,
+  timing = USUAL_TIMING,
+  pollMs = 400,
+}: ApplicationParts): Promise<Application> {
   const { db } = database;
   const shelf = new DefinitionShelf(definitions);
   await shelf.loadImported(db);
@@ -50,7 +57,23 @@ export async function createApplication({ database, definitions, secret, clock =
   const restores = new Restores({ db, events, clock, pollMs }, bench);
   await restores.recover();
   const auth = createAuth(db, secret, process.env.BASE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4310}`);
-  return { db, clock, shelf, events, bench, searches, ports: new SerialPorts(), imports: new Imports(db, shelf), restores, auth, close: async () => { searches.stopAll(); bench.closeAll(); await database.close(); } };
+  return {
+    db,
+    clock,
+    shelf,
+    events,
+    bench,
+    searches,
+    ports: new SerialPorts(),
+    imports: new Imports(db, shelf),
+    restores,
+    auth,
+    close: async () => {
+      searches.stopAll();
+      bench.closeAll();
+      await database.close();
+    },
+  };
 }
 
 /** Where this installation keeps its data. */
@@ -68,6 +91,8 @@ export function application(): Promise<Application> {
 
 async function openApplication(): Promise<Application> {
   const definitions = readFamilies();
-  const database = process.env.DATABASE_URL ? await openServer(process.env.DATABASE_URL) : await openEmbedded(dataFolder());
+  const database = process.env.DATABASE_URL
+    ? await openServer(process.env.DATABASE_URL)
+    : await openEmbedded(dataFolder());
   return createApplication({ database, definitions, secret: loadSecret(dataFolder()) });
 }

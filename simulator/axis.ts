@@ -10,7 +10,10 @@ export class Axis {
   trip = 0;
 
   /** `number`: 0 for a drive that knows no axes. */
-  constructor(private readonly definition: Definition, readonly number: number) {}
+  constructor(
+    private readonly definition: Definition,
+    readonly number: number,
+  ) {}
 
   get turning(): boolean {
     return this.motor.turning || this.commandedToRun;
@@ -29,7 +32,12 @@ export class Axis {
   private parameterOf(quantity: Quantity): Parameter | undefined {
     const base = this.definition.file.quantities?.[quantity];
     if (base === undefined) return undefined;
-    for (const [axis, set] of [[this.number, 0], [this.number, 1], [0, 0], [0, 1]] as const) {
+    for (const [axis, set] of [
+      [this.number, 0],
+      [this.number, 1],
+      [0, 0],
+      [0, 1],
+    ] as const) {
       const found = this.definition.byCode.get(fullCode(base, axis, set));
       if (found) return found;
     }
@@ -39,23 +47,40 @@ export class Axis {
   private settings(memory: Memory): MotorSettings {
     const of = (quantity: Quantity, otherwise: number): number => {
       const parameter = this.parameterOf(quantity);
-      return parameter ? (Number(memory.get(parameter)) * Number(parameter.scale.num)) / Number(parameter.scale.den) : otherwise;
+      return parameter
+        ? (Number(memory.get(parameter)) * Number(parameter.scale.num)) / Number(parameter.scale.den)
+        : otherwise;
     };
     return {
-      accelerationS: of("acceleration-time", 5), decelerationS: of("deceleration-time", 5), highestHz: of("highest-frequency", 50),
-      ratedHz: of("rated-frequency", 50), ratedRpm: of("rated-speed", 1450), ratedA: of("rated-current", 4),
+      accelerationS: of("acceleration-time", 5),
+      decelerationS: of("deceleration-time", 5),
+      highestHz: of("highest-frequency", 50),
+      ratedHz: of("rated-frequency", 50),
+      ratedRpm: of("rated-speed", 1450),
+      ratedA: of("rated-current", 4),
     };
   }
 
   private show(readings: MotorReadings, memory: Memory): void {
     const shown: Partial<Record<Quantity, number>> = {
-      "output-frequency": readings.frequencyHz, "motor-current": readings.currentA, "motor-torque": readings.torquePercent, "dc-bus": readings.busV,
-      "output-voltage": readings.voltageV, "motor-power": readings.powerKw, "motor-speed": readings.speedRpm, temperature: readings.temperatureC,
+      "output-frequency": readings.frequencyHz,
+      "motor-current": readings.currentA,
+      "motor-torque": readings.torquePercent,
+      "dc-bus": readings.busV,
+      "output-voltage": readings.voltageV,
+      "motor-power": readings.powerKw,
+      "motor-speed": readings.speedRpm,
+      temperature: readings.temperatureC,
     };
     for (const [quantity, value] of Object.entries(shown)) {
       const parameter = this.parameterOf(quantity as Quantity);
       if (!parameter) continue;
-      memory.set(parameter, parameter.type === "float32" ? floatToBits(value) : Math.round((value * Number(parameter.scale.den)) / Number(parameter.scale.num)));
+      memory.set(
+        parameter,
+        parameter.type === "float32"
+          ? floatToBits(value)
+          : Math.round((value * Number(parameter.scale.den)) / Number(parameter.scale.num)),
+      );
     }
   }
 }

@@ -11,7 +11,9 @@ const SDO_TIMEOUT_MS = 60;
 /** Serves a CAN bus behind a gateway (CiA 309-3): lines of text, answered as each is done, several under way at once. */
 export function serveGateway(line: SpokenLine, socket: Socket): void {
   let held = "";
-  const send = (text: string): void => { if (!socket.destroyed) socket.write(line.disturbance === "noise" ? "\u0000\u00e0?\r\n" : `${text}\r\n`); };
+  const send = (text: string): void => {
+    if (!socket.destroyed) socket.write(line.disturbance === "noise" ? "\u0000\u00e0?\r\n" : `${text}\r\n`);
+  };
   socket.setEncoding("latin1");
   socket.on("data", (chunk) => {
     held += String(chunk);
@@ -26,7 +28,9 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
   const command = decodeCommand(text);
   const sequence = /^\[(\d+)\]/.exec(text)?.[1] ?? "0";
   if (!command) return send(`[${sequence}] ERROR: ${SYNTAX_ERROR}`);
-  const drive = line.drives.find((each) => each.alive && command.node >= each.address && command.node < each.address + nodesOf(each));
+  const drive = line.drives.find(
+    (each) => each.alive && command.node >= each.address && command.node < each.address + nodesOf(each),
+  );
   if (line.disturbance === "deaf") return;
   if (!drive) {
     await until(heardAt + SDO_TIMEOUT_MS);
@@ -38,7 +42,8 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
   const said = answerSdo(drive, command.node - drive.address, command.question);
   if (fault) return line.happen(fault, drive);
   if (line.settings.latencyMs) await until(heardAt + line.settings.latencyMs);
-  if (said.kind === "abort") return send(`[${sequence}] ERROR: 0x${said.code.toString(16).toUpperCase().padStart(8, "0")}`);
+  if (said.kind === "abort")
+    return send(`[${sequence}] ERROR: 0x${said.code.toString(16).toUpperCase().padStart(8, "0")}`);
   send(said.kind === "written" ? `[${sequence}] OK` : `[${sequence}] ${encodeValue(said.type, said.raw)}`);
 }
 

@@ -6,11 +6,19 @@ import { ACTS, type CabinetAct, type StandInPlant } from "./plant";
 const actSchema = Joi.object<CabinetAct>({
   line: Joi.string().required(),
   tag: Joi.string().required(),
-  act: Joi.string().valid(...ACTS).required(),
+  act: Joi.string()
+    .valid(...ACTS)
+    .required(),
   disturbance: Joi.string().valid(...DISTURBANCES),
   axis: Joi.number().integer().min(1).max(16),
   trip: Joi.number().integer().min(1).max(999),
-  make: Joi.object({ rating: Joi.string().required(), firmware: Joi.string().pattern(/^\d+\.\d+$/).required(), serial: Joi.string().min(1).max(12).required() }),
+  make: Joi.object({
+    rating: Joi.string().required(),
+    firmware: Joi.string()
+      .pattern(/^\d+\.\d+$/)
+      .required(),
+    serial: Joi.string().min(1).max(12).required(),
+  }),
   definition: Joi.object().unknown(),
   code: Joi.string(),
   raw: Joi.alternatives(Joi.number(), Joi.string()),
@@ -25,7 +33,11 @@ export function serveControl(plant: StandInPlant, port: number): Promise<Server>
   });
 }
 
-async function answer(plant: StandInPlant, request: IncomingMessage, response: ServerResponse): Promise<void> {
+async function answer(
+  plant: StandInPlant,
+  request: IncomingMessage,
+  response: ServerResponse,
+): Promise<void> {
   const say = (status: number, body: unknown): void => {
     response.writeHead(status, { "content-type": "application/json" });
     response.end(JSON.stringify(body));

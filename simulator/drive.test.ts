@@ -12,8 +12,14 @@ beforeEach(() => {
 });
 const at = (code: string) => rill.byCode.get(code)!.address;
 const write = (code: string, ...values: number[]): Answer | undefined =>
-  handleModbus(drive, values.length === 1 ? { kind: "write-one", address: at(code), value: values[0]! } : { kind: "write-many", address: at(code), values });
-const read = (address: number, count = 1): Answer | undefined => handleModbus(drive, { kind: "read", function: 3, address, count } as Question);
+  handleModbus(
+    drive,
+    values.length === 1
+      ? { kind: "write-one", address: at(code), value: values[0]! }
+      : { kind: "write-many", address: at(code), values },
+  );
+const read = (address: number, count = 1): Answer | undefined =>
+  handleModbus(drive, { kind: "read", function: 3, address, count } as Question);
 
 describe("a stand-in drive behaves like one", () => {
   test("a write without permission trips it and changes nothing", () => {

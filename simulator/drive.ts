@@ -23,7 +23,18 @@ export interface DriveMake {
 }
 
 /** Why the drive does not do as asked; each protocol has its own words for it. */
-export type Refused = "no-such-address" | "read-only" | "too-high" | "too-low" | "value" | "length" | "state" | "locked" | "busy" | "too-much" | "function";
+export type Refused =
+  | "no-such-address"
+  | "read-only"
+  | "too-high"
+  | "too-low"
+  | "value"
+  | "length"
+  | "state"
+  | "locked"
+  | "busy"
+  | "too-much"
+  | "function";
 
 /** Work the control part does after a command, in ms. */
 const PERMANENT_MS = 150;
@@ -60,17 +71,31 @@ export class StandInDrive {
   onStarted: (() => void) | undefined;
 
   /** `family` is laid out for what the make says is fitted; `others` is where to find a predecessor to imitate. */
-  constructor(family: Definition, readonly make: DriveMake, private readonly now: () => number = () => performance.now(), private readonly others: readonly Definition[] = []) {
-    this.definition = definitionFor(family, { firmware: make.firmware, axes: make.axes ?? 1, options: make.options ?? [] });
-    this.axes = (this.definition.axes.length > 0 ? this.definition.axes : [0]).map((each) => new Axis(this.definition, each));
+  constructor(
+    family: Definition,
+    readonly make: DriveMake,
+    private readonly now: () => number = () => performance.now(),
+    private readonly others: readonly Definition[] = [],
+  ) {
+    this.definition = definitionFor(family, {
+      firmware: make.firmware,
+      axes: make.axes ?? 1,
+      options: make.options ?? [],
+    });
+    this.axes = (this.definition.axes.length > 0 ? this.definition.axes : [0]).map(
+      (each) => new Axis(this.definition, each),
+    );
     for (const each of this.definition.parameters) {
       const parameter = parameterFor(this.definition, each, make.rating);
-      for (let i = 0; i < parameter.registers; i++) this.byAddress.set(`${parameter.node}/${parameter.address + i}`, parameter);
+      for (let i = 0; i < parameter.registers; i++)
+        this.byAddress.set(`${parameter.node}/${parameter.address + i}`, parameter);
     }
     this.permanent = Memory.factory(this.definition, make.rating);
-    for (const [code, raw] of Object.entries(make.values ?? {})) this.permanent.set(this.parameter(code), raw);
+    for (const [code, raw] of Object.entries(make.values ?? {}))
+      this.permanent.set(this.parameter(code), raw);
     this.running = this.permanent.copy();
-    for (const [code, raw] of Object.entries(make.volatileValues ?? {})) this.running.set(this.parameter(code), raw);
+    for (const [code, raw] of Object.entries(make.volatileValues ?? {}))
+      this.running.set(this.parameter(code), raw);
     if (make.imitates) this.imitate(make.imitates);
     this.applyStart();
     this.tick(0, 0);
@@ -104,12 +129,28 @@ export class StandInDrive {
 
   get volatile(): boolean {
     if (this.now() < this.busyUntil) return true;
-    return this.definition.parameters.some((each) => isSetting(each) && this.running.get(each) !== this.permanent.get(each));
+    return this.definition.parameters.some(
+      (each) => isSetting(each) && this.running.get(each) !== this.permanent.get(each),
+    );
   }
 
-  get status(): { powered: boolean; mains: boolean; turning: boolean; trip: number; permission: boolean; volatile: boolean } {
+  get status(): {
+    powered: boolean;
+    mains: boolean;
+    turning: boolean;
+    trip: number;
+    permission: boolean;
+    volatile: boolean;
+  } {
     const shown = this.imitating ?? this;
-    return { powered: this.powered, mains: this.mains, turning: shown.turning, trip: shown.axes.find((each) => each.trip !== 0)?.trip ?? 0, permission: shown.permission, volatile: shown.volatile };
+    return {
+      powered: this.powered,
+      mains: this.mains,
+      turning: shown.turning,
+      trip: shown.axes.find((each) => each.trip !== 0)?.trip ?? 0,
+      permission: shown.permission,
+      volatile: shown.volatile,
+    };
   }
 
   valueOf(code: string, memory: "running" | "permanent" = "running"): RawValue {
@@ -209,7 +250,10 @@ export class StandInDrive {
   /** Writes a value or takes a command sent to `address`; says why not, or nothing. `raw` undefined: the value has the wrong length. */
   write(address: number, node: number, raw: RawValue | undefined): Refused | undefined {
     const { permission, makePermanent, restart, factoryReset, writesLand } = this.definition.file;
-    const command = [permission?.ask, makePermanent, restart, factoryReset].find((each): each is Command => each !== undefined && addressOf(each.address) === address && each.value === raw);
+    const command = [permission?.ask, makePermanent, restart, factoryReset].find(
+      (each): each is Command =>
+        each !== undefined && addressOf(each.address) === address && each.value === raw,
+    );
     const parameter = this.byAddress.get(`${node}/${address}`);
     if (!command && !parameter) return "no-such-address";
     if (command && command === permission?.ask) {
@@ -221,7 +265,8 @@ export class StandInDrive {
       return "locked";
     }
     if (this.now() < this.busyUntil) return "busy";
-    if (command) return this.obey(command === makePermanent ? "permanent" : command === restart ? "restart" : "reset");
+    if (command)
+      return this.obey(command === makePermanent ? "permanent" : command === restart ? "restart" : "reset");
     if (!parameter || parameter.readOnly || parameter.address !== address) return "read-only";
     if (raw === undefined) return "length";
     const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);
@@ -255,15 +300,23 @@ export class StandInDrive {
   /** Switching over resets everything: from now on it has the predecessor's parameters at its factory values. */
   private imitate({ rating, firmware, values }: NonNullable<DriveMake["imitates"]>): void {
     const family = this.others.find((each) => each.id === this.definition.file.imitates?.definitionId);
-    if (!family) throw new Error(`${this.definition.title} cannot imitate: the definition of its predecessor is not here.`);
-    this.imitating = new StandInDrive(family, { rating, firmware, serial: this.make.serial, ...(values ? { values } : {}) }, this.now);
+    if (!family)
+      throw new Error(
+        `${this.definition.title} cannot imitate: the definition of its predecessor is not here.`,
+      );
+    this.imitating = new StandInDrive(
+      family,
+      { rating, firmware, serial: this.make.serial, ...(values ? { values } : {}) },
+      this.now,
+    );
   }
 
   private breaksRule(parameter: Parameter, raw: RawValue): boolean {
     const values = new Map<string, RawValue>();
     for (const rule of this.definition.rules) {
       if (rule.lower !== parameter.code && rule.upper !== parameter.code) continue;
-      for (const code of [rule.lower, rule.upper]) values.set(code, code === parameter.code ? raw : this.running.get(this.parameter(code)));
+      for (const code of [rule.lower, rule.upper])
+        values.set(code, code === parameter.code ? raw : this.running.get(this.parameter(code)));
     }
     return brokenRules(this.definition, values).length > 0;
   }
@@ -277,8 +330,12 @@ export class StandInDrive {
   private applyStart(): void {
     const { addressCode, file } = this.definition;
     const { reducedSupply } = file;
-    this.reduced = reducedSupply !== undefined && this.permanent.get(this.parameter(reducedSupply.code)) === reducedSupply.on;
-    this.effectiveAddress = addressCode ? Number(this.permanent.get(this.parameter(addressCode))) : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
+    this.reduced =
+      reducedSupply !== undefined &&
+      this.permanent.get(this.parameter(reducedSupply.code)) === reducedSupply.on;
+    this.effectiveAddress = addressCode
+      ? Number(this.permanent.get(this.parameter(addressCode)))
+      : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
   }
 
   private parameter(code: string): Parameter {

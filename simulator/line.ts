@@ -60,7 +60,9 @@ export class StandInLine implements SpokenLine {
 
   add(drive: StandInDrive): void {
     this.drives.push(drive);
-    drive.onRestart = () => { if (!this.settings.gateway && this.kind === "tcp") this.cut(); };
+    drive.onRestart = () => {
+      if (!this.settings.gateway && this.kind === "tcp") this.cut();
+    };
     drive.onStarted = () => this.say(`1 ${drive.address} BOOT_UP\r\n`);
   }
 
@@ -87,7 +89,8 @@ export class StandInLine implements SpokenLine {
   /** Drives that answer at an address, with the lone address of a family when only one drive is on the line. */
   heardAt(unit: number): StandInDrive[] {
     const alive = this.drives.filter((each) => each.alive);
-    const lone = alive.length === 1 && (alive[0]!.imitating ?? alive[0]!).definition.file.modbus?.loneAddress === unit;
+    const lone =
+      alive.length === 1 && (alive[0]!.imitating ?? alive[0]!).definition.file.modbus?.loneAddress === unit;
     return lone ? alive : alive.filter((each) => each.address === unit);
   }
 
@@ -107,7 +110,10 @@ export class StandInLine implements SpokenLine {
   }
 
   private serve(socket: Socket): void {
-    if (!this.plugged) { socket.destroy(); return; }
+    if (!this.plugged) {
+      socket.destroy();
+      return;
+    }
     socket.setNoDelay(true);
     this.sockets.add(socket);
     socket.on("error", () => socket.destroy());

@@ -9,7 +9,11 @@ export class Memory {
   /** What a drive of this rating comes with. */
   static factory(definition: Definition, rating: string): Memory {
     const memory = new Memory();
-    for (const parameter of definition.parameters) memory.values.set(parameter.code, parameter.type === "text" ? "" : parameter.type.endsWith("64") ? "0" : 0);
+    for (const parameter of definition.parameters)
+      memory.values.set(
+        parameter.code,
+        parameter.type === "text" ? "" : parameter.type.endsWith("64") ? "0" : 0,
+      );
     for (const [code, raw] of valuesByCode(factorySet(definition, rating))) memory.values.set(code, raw);
     return memory;
   }

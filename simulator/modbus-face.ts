@@ -6,7 +6,17 @@ import { identityOf, specialsOf, type Special } from "./special";
 export type ModbusAnswer = Exclude<Answer, { kind: "malformed" }>;
 
 const EXCEPTIONS: Record<Refused, number> = {
-  function: 1, "no-such-address": 2, "read-only": 2, "too-high": 3, "too-low": 3, value: 3, length: 2, "too-much": 3, state: 4, locked: 4, busy: 6,
+  function: 1,
+  "no-such-address": 2,
+  "read-only": 2,
+  "too-high": 3,
+  "too-low": 3,
+  value: 3,
+  length: 2,
+  "too-much": 3,
+  state: 4,
+  locked: 4,
+  busy: 6,
 };
 const exception = (refused: Refused): ModbusAnswer => ({ kind: "exception", code: EXCEPTIONS[refused] });
 
@@ -19,13 +29,23 @@ export function handleModbus(drive: StandInDrive, question: Question): ModbusAns
 function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
   const shown = drive.imitating ?? drive;
   const link = shown.definition.file.modbus!;
-  if (question.kind === "read") return question.function === link.readFunction ? read(drive, shown, question.address, question.count) : exception("function");
+  if (question.kind === "read")
+    return question.function === link.readFunction
+      ? read(drive, shown, question.address, question.count)
+      : exception("function");
   const values = question.kind === "write-one" ? [question.value] : question.values;
   if (!link.writeFunctions.includes(question.kind === "write-one" ? 6 : 16)) return exception("function");
   if (values.length > link.registersPerWrite) return exception("too-much");
   const parameter = shown.byAddress.get(`0/${question.address}`);
-  const fits = parameter === undefined || (parameter.address === question.address && parameter.registers === values.length);
-  const raw = parameter === undefined ? decodeRegisters(values.length > 1 ? "u32" : "u16", values, link.wordOrder) : fits ? decodeRegisters(parameter.type, values, link.wordOrder) : undefined;
+  const fits =
+    parameter === undefined ||
+    (parameter.address === question.address && parameter.registers === values.length);
+  const raw =
+    parameter === undefined
+      ? decodeRegisters(values.length > 1 ? "u32" : "u16", values, link.wordOrder)
+      : fits
+        ? decodeRegisters(parameter.type, values, link.wordOrder)
+        : undefined;
   const refused = shown.write(question.address, 0, raw);
   return refused ? exception(refused) : { kind: "written" };
 }
@@ -46,7 +66,12 @@ function read(drive: StandInDrive, shown: StandInDrive, address: number, count: 
     const owner = tells ? undefined : shown.byAddress.get(`0/${at}`);
     if (owner) {
       const registers = encodeRegisters(owner.type, shown.read(owner), link.wordOrder, owner.length);
-      for (let k = at - owner.address; k < registers.length && i < count && !tellsOfItself(drive, shown, address + i); k++, i++) values[i] = registers[k]!;
+      for (
+        let k = at - owner.address;
+        k < registers.length && i < count && !tellsOfItself(drive, shown, address + i);
+        k++, i++
+      )
+        values[i] = registers[k]!;
       i -= 1;
       continue;
     }
@@ -61,7 +86,16 @@ function read(drive: StandInDrive, shown: StandInDrive, address: number, count: 
 function nearParameter(drive: StandInDrive, address: number): boolean {
   const block = address >> 6;
   let blocks = BLOCKS.get(drive);
-  if (!blocks) BLOCKS.set(drive, blocks = new Set([...drive.byAddress.values()].flatMap((each) => [each.address >> 6, (each.address + each.registers - 1) >> 6])));
+  if (!blocks)
+    BLOCKS.set(
+      drive,
+      (blocks = new Set(
+        [...drive.byAddress.values()].flatMap((each) => [
+          each.address >> 6,
+          (each.address + each.registers - 1) >> 6,
+        ]),
+      )),
+    );
   return blocks.has(block);
 }
 const BLOCKS = new WeakMap<StandInDrive, Set<number>>();
@@ -71,7 +105,7 @@ const TELLING = new WeakMap<StandInDrive, Set<number>>();
 /** Whether a register tells of the drive itself, also where a parameter stands at it. */
 function tellsOfItself(drive: StandInDrive, shown: StandInDrive, address: number): boolean {
   let telling = TELLING.get(shown);
-  if (!telling) TELLING.set(shown, telling = new Set(wordsOf(drive, shown).keys()));
+  if (!telling) TELLING.set(shown, (telling = new Set(wordsOf(drive, shown).keys())));
   return telling.has(address);
 }
 
@@ -79,7 +113,12 @@ function wordsOf(drive: StandInDrive, shown: StandInDrive): Map<number, number> 
   const words = new Map<number, number>();
   const put = (key: string, special: Special): void => {
     const address = Number(key.split("/")[1]);
-    encodeRegisters(special.type, special.raw, shown.definition.file.modbus!.wordOrder, special.length).forEach((word, i) => words.set(address + i, word));
+    encodeRegisters(
+      special.type,
+      special.raw,
+      shown.definition.file.modbus!.wordOrder,
+      special.length,
+    ).forEach((word, i) => words.set(address + i, word));
   };
   for (const [key, special] of specialsOf(shown)) put(key, special);
   // Who it really is can be read also while it imitates another; so can the sign that it does.

@@ -1,6 +1,13 @@
 import type { Socket } from "node:net";
 import type { Frame } from "@/core/protocol/channel";
-import { asciiFraming, decodeQuestion, encodeAnswer, exchangeMs, rtuFraming, tcpFraming } from "@/core/protocol/modbus";
+import {
+  asciiFraming,
+  decodeQuestion,
+  encodeAnswer,
+  exchangeMs,
+  rtuFraming,
+  tcpFraming,
+} from "@/core/protocol/modbus";
 import { handleModbus } from "./modbus-face";
 import { until } from "./pace";
 import type { SpokenLine } from "./spoken-line";
@@ -12,9 +19,12 @@ const tails = new WeakMap<SpokenLine, Promise<void>>();
 
 /** Serves a line's drives over one socket. Questions are answered one after another, as on a real line. */
 export function serveModbus(line: SpokenLine, socket: Socket): void {
-  const framing = line.kind === "tcp" ? tcpFraming : line.settings.serial?.framing === "ascii" ? asciiFraming : rtuFraming;
+  const framing =
+    line.kind === "tcp" ? tcpFraming : line.settings.serial?.framing === "ascii" ? asciiFraming : rtuFraming;
   const decoder = framing.decoder("questions");
-  const send = (bytes: Uint8Array): void => { if (!socket.destroyed) socket.write(bytes); };
+  const send = (bytes: Uint8Array): void => {
+    if (!socket.destroyed) socket.write(bytes);
+  };
   socket.on("data", (bytes) => {
     if (!heardAsSent(line)) {
       // Another speed: the drive makes nothing of it, and what there is to hear is no frame either.
@@ -24,12 +34,18 @@ export function serveModbus(line: SpokenLine, socket: Socket): void {
     }
     for (const frame of decoder.push(bytes).frames) {
       const before = tails.get(line) ?? Promise.resolve();
-      tails.set(line, before.then(() => exchange(line, frame, (pdu) => {
-        const answer = framing.encode({ transaction: frame.transaction, unit: frame.unit, pdu });
-        if (line.disturbance === "noise") return send(NOISE);
-        if (line.disturbance === "bad-check") answer[answer.length - 1] = answer[answer.length - 1]! ^ 0x5a;
-        send(answer);
-      })));
+      tails.set(
+        line,
+        before.then(() =>
+          exchange(line, frame, (pdu) => {
+            const answer = framing.encode({ transaction: frame.transaction, unit: frame.unit, pdu });
+            if (line.disturbance === "noise") return send(NOISE);
+            if (line.disturbance === "bad-check")
+              answer[answer.length - 1] = answer[answer.length - 1]! ^ 0x5a;
+            send(answer);
+          }),
+        ),
+      );
     }
   });
 }
@@ -53,7 +69,8 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
     return refuse(11);
   }
   line.exchanges += 1;
-  if (line.disturbance === "deaf" || (line.disturbance === "now-and-then" && line.exchanges % 3 !== 0)) return;
+  if (line.disturbance === "deaf" || (line.disturbance === "now-and-then" && line.exchanges % 3 !== 0))
+    return;
   if (line.disturbance === "exceptions") return refuse(4);
   // Two drives with one address talk at once: what arrives is neither's answer.
   if (heard.length > 1) return answered(Uint8Array.of(0x5a, 0x00, 0xff));
@@ -66,7 +83,14 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
   const pdu = encodeAnswer(question, answer);
   if (line.settings.baud > 0) {
     const { turnaroundMs } = (drive.imitating ?? drive).definition.file.modbus!;
-    await until(startedAt + exchangeMs({ baud: line.settings.baud, bitsPerCharacter: 11, turnaroundMs }, frame.pdu.length, pdu.length));
+    await until(
+      startedAt +
+        exchangeMs(
+          { baud: line.settings.baud, bitsPerCharacter: 11, turnaroundMs },
+          frame.pdu.length,
+          pdu.length,
+        ),
+    );
   }
   answered(pdu);
 }

@@ -43,13 +43,19 @@ export class Motor {
     this.hz = this.hz < target ? Math.min(target, this.hz + up) : Math.max(target, this.hz - down);
     const share = this.hz / Math.max(settings.ratedHz, 1);
     const torque = this.hz === 0 ? 0 : 100 * (0.12 + 0.6 * share * share) * (braking ? -0.4 : 1) + ripple;
-    const current = this.hz === 0 ? 0 : settings.ratedA * (0.4 + 0.5 * Math.abs(torque) / 100) + ripple * 0.02;
-    this.warm += ((34 + current * 2.2) - this.warm) * Math.min(1, seconds / 120);
-    const rpm = settings.ratedRpm * share * (1 - 0.01 * torque / 100);
+    const current =
+      this.hz === 0 ? 0 : settings.ratedA * (0.4 + (0.5 * Math.abs(torque)) / 100) + ripple * 0.02;
+    this.warm += (34 + current * 2.2 - this.warm) * Math.min(1, seconds / 120);
+    const rpm = settings.ratedRpm * share * (1 - (0.01 * torque) / 100);
     return {
-      frequencyHz: this.hz, speedRpm: Math.max(0, rpm), currentA: Math.max(0, current), torquePercent: torque,
+      frequencyHz: this.hz,
+      speedRpm: Math.max(0, rpm),
+      currentA: Math.max(0, current),
+      torquePercent: torque,
       powerKw: (torque / 100) * share * settings.ratedA * 0.45,
-      busV: 560 + 2 * ripple + (braking ? 45 : 0), voltageV: Math.min(400, 400 * share), temperatureC: this.warm + ripple * 0.3,
+      busV: 560 + 2 * ripple + (braking ? 45 : 0),
+      voltageV: Math.min(400, 400 * share),
+      temperatureC: this.warm + ripple * 0.3,
     };
   }
 }

@@ -4,28 +4,75 @@ import { ACTS, StandInPlant, type CabinetAct } from "./plant";
 
 let plant: StandInPlant;
 beforeEach(() => {
-  plant = new StandInPlant({
-    lines: [
-      { id: "tcp", title: "Line", port: 0, baud: 0, gateway: false, drives: [{ definitionId: rill.id, tag: "A", rating: "R-015", firmware: "3.4", serial: "F1" }, { definitionId: hollin.id, tag: "B", rating: "H-090", firmware: "4.2", serial: "O1" }] },
-      { id: "can", title: "Bus", port: 0, baud: 0, gateway: true, kind: "canopen", drives: [{ definitionId: plover.id, tag: "C", rating: "P-06", firmware: "2.4", serial: "A1", axes: 2 }] },
-    ],
-  }, definitions);
+  plant = new StandInPlant(
+    {
+      lines: [
+        {
+          id: "tcp",
+          title: "Line",
+          port: 0,
+          baud: 0,
+          gateway: false,
+          drives: [
+            { definitionId: rill.id, tag: "A", rating: "R-015", firmware: "3.4", serial: "F1" },
+            { definitionId: hollin.id, tag: "B", rating: "H-090", firmware: "4.2", serial: "O1" },
+          ],
+        },
+        {
+          id: "can",
+          title: "Bus",
+          port: 0,
+          baud: 0,
+          gateway: true,
+          kind: "canopen",
+          drives: [
+            { definitionId: plover.id, tag: "C", rating: "P-06", firmware: "2.4", serial: "A1", axes: 2 },
+          ],
+        },
+      ],
+    },
+    definitions,
+  );
 });
-const act = (tag: string, what: Omit<CabinetAct, "line" | "tag">): string | undefined => plant.act({ line: tag === "C" ? "can" : "tcp", tag, ...what });
+const act = (tag: string, what: Omit<CabinetAct, "line" | "tag">): string | undefined =>
+  plant.act({ line: tag === "C" ? "can" : "tcp", tag, ...what });
 const seen = (tag: string) => plant.view().find((each) => each.tag === tag)!;
 const make = { rating: "any", firmware: "1.0", serial: "X1" };
 /** A family that does not ship: what somebody imported. */
-const stoat = { ...rill.file, id: "thornbury-stoat", vendor: "Thornbury", family: "Stoat", ratings: [{ id: "any", name: "Stoat", identityValue: 1, supply: "not told" }] };
+const stoat = {
+  ...rill.file,
+  id: "thornbury-stoat",
+  vendor: "Thornbury",
+  family: "Stoat",
+  ratings: [{ id: "any", name: "Stoat", identityValue: 1, supply: "not told" }],
+};
 
 describe("what hands do at a cabinet", () => {
   test("a stand-in is built of any definition, also one that was imported", () => {
     expect(act("A", { act: "swap", make, definition: stoat })).toBeUndefined();
-    expect(seen("A")).toMatchObject({ family: "Thornbury Stoat", definitionId: "thornbury-stoat", serial: "X1", powered: true });
+    expect(seen("A")).toMatchObject({
+      family: "Thornbury Stoat",
+      definitionId: "thornbury-stoat",
+      serial: "X1",
+      powered: true,
+    });
   });
   test.each<[string, Omit<CabinetAct, "line" | "tag">, RegExp]>([
-    ["a drive of the other protocol", { act: "swap", make: { ...make, rating: "P-06" }, definition: plover.file }, /does not speak on this line/],
-    ["a rating that the family has not got", { act: "swap", make: { ...make, rating: "R-999" } }, /no rating R-999/],
-    ["a definition that does not hold together", { act: "swap", make, definition: { ...stoat, groups: [] } }, /cannot be used/],
+    [
+      "a drive of the other protocol",
+      { act: "swap", make: { ...make, rating: "P-06" }, definition: plover.file },
+      /does not speak on this line/,
+    ],
+    [
+      "a rating that the family has not got",
+      { act: "swap", make: { ...make, rating: "R-999" } },
+      /no rating R-999/,
+    ],
+    [
+      "a definition that does not hold together",
+      { act: "swap", make, definition: { ...stoat, groups: [] } },
+      /cannot be used/,
+    ],
     ["no drive at all", { act: "swap" }, /Say which drive/],
     ["a value at no code", { act: "change", raw: 1 }, /Name a code/],
     ["a card that is not there", { act: "card-use" }, /no card/],

@@ -13,7 +13,23 @@ export interface PlantPlan {
 }
 
 export const ACTS = [
-  "power-off", "power-on", "mains-off", "mains-on", "give-permission", "reset-trip", "start", "stop", "trip", "card-save", "card-use", "pull", "plug", "disturb", "swap", "swap-half", "change",
+  "power-off",
+  "power-on",
+  "mains-off",
+  "mains-on",
+  "give-permission",
+  "reset-trip",
+  "start",
+  "stop",
+  "trip",
+  "card-save",
+  "card-use",
+  "pull",
+  "plug",
+  "disturb",
+  "swap",
+  "swap-half",
+  "change",
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -47,12 +63,18 @@ export class StandInPlant {
   private readonly definitions: readonly Definition[];
 
   constructor(plan: PlantPlan, shipped: readonly Definition[]) {
-    this.definitions = [...shipped, ...(plan.definitions ?? []).map((each) => loadDefinition(JSON.stringify(each), each.id))];
+    this.definitions = [
+      ...shipped,
+      ...(plan.definitions ?? []).map((each) => loadDefinition(JSON.stringify(each), each.id)),
+    ];
     for (const { drives, ...settings } of plan.lines) {
       const line = new StandInLine(settings);
       for (const { definitionId, tag, ...make } of drives) {
         const definition = this.definitions.find((each) => each.id === definitionId);
-        if (!definition) throw new Error(`The plan names the definition ${definitionId}, which neither ships nor stands in the plan.`);
+        if (!definition)
+          throw new Error(
+            `The plan names the definition ${definitionId}, which neither ships nor stands in the plan.`,
+          );
         const drive = new StandInDrive(definition, make, undefined, this.definitions);
         line.add(drive);
         this.tags.set(drive, tag);
@@ -64,7 +86,8 @@ export class StandInPlant {
   async open(): Promise<void> {
     for (const line of this.lines.values()) {
       // Without socat there is no stand-in for a serial port; everything else works.
-      if (line.kind === "serial" && !canMakePorts()) this.onLeftOut?.(`${line.settings.title} is left out: the program socat is not installed.`);
+      if (line.kind === "serial" && !canMakePorts())
+        this.onLeftOut?.(`${line.settings.title} is left out: the program socat is not installed.`);
       else await line.open();
     }
   }
@@ -74,14 +97,31 @@ export class StandInPlant {
   }
 
   view(): StandInView[] {
-    return [...this.lines.values()].flatMap((line) => line.drives.map((drive): StandInView => ({
-      line: line.settings.id, lineTitle: line.settings.title, kind: line.kind, port: line.settings.port, path: line.settings.path, plugged: line.plugged, disturbance: line.disturbance,
-      tag: this.tags.get(drive) ?? "", family: drive.definition.title, definitionId: drive.definition.id,
-      rating: drive.make.rating, ratings: drive.definition.file.ratings.map(({ id, name }) => ({ id, name })),
-      firmware: drive.make.firmware, serial: drive.make.serial, address: drive.address, axes: drive.axes.length, hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"),
-      canDieHalf: drive.definition.file.state.controlOnly !== undefined, asksPermission: (drive.imitating ?? drive).definition.file.permission?.by === "keypad",
-      ...(drive.definition.file.state.memoryCard ? { hasCard: drive.hasCard } : {}), ...drive.status,
-    })));
+    return [...this.lines.values()].flatMap((line) =>
+      line.drives.map((drive): StandInView => ({
+        line: line.settings.id,
+        lineTitle: line.settings.title,
+        kind: line.kind,
+        port: line.settings.port,
+        path: line.settings.path,
+        plugged: line.plugged,
+        disturbance: line.disturbance,
+        tag: this.tags.get(drive) ?? "",
+        family: drive.definition.title,
+        definitionId: drive.definition.id,
+        rating: drive.make.rating,
+        ratings: drive.definition.file.ratings.map(({ id, name }) => ({ id, name })),
+        firmware: drive.make.firmware,
+        serial: drive.make.serial,
+        address: drive.address,
+        axes: drive.axes.length,
+        hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"),
+        canDieHalf: drive.definition.file.state.controlOnly !== undefined,
+        asksPermission: (drive.imitating ?? drive).definition.file.permission?.by === "keypad",
+        ...(drive.definition.file.state.memoryCard ? { hasCard: drive.hasCard } : {}),
+        ...drive.status,
+      })),
+    );
   }
 
   /** Does one act; says in words why it cannot, or nothing. */
@@ -90,38 +130,88 @@ export class StandInPlant {
     const drive = line?.drives.find((each) => this.tags.get(each) === what.tag);
     if (!line || !drive) return `There is no stand-in ${what.tag} on line ${what.line}.`;
     switch (what.act) {
-      case "power-off": drive.powerOff(); return;
-      case "power-on": drive.powerOn(); return;
-      case "give-permission": drive.givePermission(); return;
-      case "reset-trip": drive.resetTrip(); return;
-      case "start": drive.start(what.axis); return;
-      case "stop": drive.stop(); return;
-      case "trip": drive.tripNow(what.trip ?? drive.definition.file.trips[0]?.number ?? 1, what.axis); return;
-      case "pull": line.pull(); return;
-      case "plug": line.plug(); return;
-      case "mains-off": drive.setMains(false); return;
-      case "mains-on": drive.setMains(true); return;
-      case "card-save": drive.saveToCard(); return;
-      case "card-use": return drive.useCard() ? undefined : "There is no card with values in this drive; copy to the card first.";
-      case "disturb": line.disturbance = what.disturbance ?? "none"; return;
+      case "power-off":
+        drive.powerOff();
+        return;
+      case "power-on":
+        drive.powerOn();
+        return;
+      case "give-permission":
+        drive.givePermission();
+        return;
+      case "reset-trip":
+        drive.resetTrip();
+        return;
+      case "start":
+        drive.start(what.axis);
+        return;
+      case "stop":
+        drive.stop();
+        return;
+      case "trip":
+        drive.tripNow(what.trip ?? drive.definition.file.trips[0]?.number ?? 1, what.axis);
+        return;
+      case "pull":
+        line.pull();
+        return;
+      case "plug":
+        line.plug();
+        return;
+      case "mains-off":
+        drive.setMains(false);
+        return;
+      case "mains-on":
+        drive.setMains(true);
+        return;
+      case "card-save":
+        drive.saveToCard();
+        return;
+      case "card-use":
+        return drive.useCard()
+          ? undefined
+          : "There is no card with values in this drive; copy to the card first.";
+      case "disturb":
+        line.disturbance = what.disturbance ?? "none";
+        return;
       case "swap-half": {
         // The control part is put onto another power part.
-        const half = new StandInDrive(drive.definition, { ...drive.make, powerPart: `${drive.make.serial}X` }, undefined, this.definitions);
+        const half = new StandInDrive(
+          drive.definition,
+          { ...drive.make, powerPart: `${drive.make.serial}X` },
+          undefined,
+          this.definitions,
+        );
         this.putIn(line, drive, half, what.tag);
         return;
       }
       case "change":
-        if (what.code === undefined || what.raw === undefined || !drive.definition.byCode.has(what.code)) return "Name a code and a value to set at the keypad.";
+        if (what.code === undefined || what.raw === undefined || !drive.definition.byCode.has(what.code))
+          return "Name a code and a value to set at the keypad.";
         drive.setAtKeypad(what.code, what.raw);
         return;
       case "swap": {
         if (!what.make) return "Say which drive is put in.";
         const family = what.definition ? familyOf(what.definition) : drive.definition;
         if (typeof family === "string") return family;
-        if (family.protocol !== drive.definition.protocol) return `A ${family.title} does not speak on this line.`;
-        if (!family.ratings.has(what.make.rating)) return `${family.title} has no rating ${what.make.rating}.`;
-        const { axes, options, modules } = family.id === drive.definition.id ? drive.make : { axes: undefined, options: undefined, modules: undefined };
-        const fresh = new StandInDrive(family, { ...(axes ? { axes } : {}), ...(options ? { options } : {}), ...(modules ? { modules } : {}), ...what.make }, undefined, this.definitions);
+        if (family.protocol !== drive.definition.protocol)
+          return `A ${family.title} does not speak on this line.`;
+        if (!family.ratings.has(what.make.rating))
+          return `${family.title} has no rating ${what.make.rating}.`;
+        const { axes, options, modules } =
+          family.id === drive.definition.id
+            ? drive.make
+            : { axes: undefined, options: undefined, modules: undefined };
+        const fresh = new StandInDrive(
+          family,
+          {
+            ...(axes ? { axes } : {}),
+            ...(options ? { options } : {}),
+            ...(modules ? { modules } : {}),
+            ...what.make,
+          },
+          undefined,
+          this.definitions,
+        );
         this.putIn(line, drive, fresh, what.tag);
       }
     }

@@ -23,14 +23,20 @@ export class Pseudo {
   private heldOpen: number | undefined;
   private seen: { at: number; settings: { baud: number } } | undefined;
 
-  constructor(readonly path: string, private readonly tcpPort: number) {}
+  constructor(
+    readonly path: string,
+    private readonly tcpPort: number,
+  ) {}
 
   /** Makes the port appear; rejects when it does not. */
   async open(): Promise<void> {
-    this.child = spawn("socat", [`PTY,link=${this.path},rawer`, `TCP:127.0.0.1:${this.tcpPort},nodelay`], { stdio: "ignore" });
+    this.child = spawn("socat", [`PTY,link=${this.path},rawer`, `TCP:127.0.0.1:${this.tcpPort},nodelay`], {
+      stdio: "ignore",
+    });
     const until = performance.now() + APPEARS_WITHIN_MS;
     while (!existsSync(this.path)) {
-      if (performance.now() > until) throw new Error(`The port ${this.path} did not appear. Is socat installed?`);
+      if (performance.now() > until)
+        throw new Error(`The port ${this.path} did not appear. Is socat installed?`);
       await new Promise((resolve) => setTimeout(resolve, 10));
     }
     // While nobody has it open, the other side would see an end of file and go away.

@@ -3,11 +3,21 @@ import type { RawValue, ValueType } from "@/core/value";
 import type { Refused, StandInDrive } from "./drive";
 import { isSpecial, keyOf, specialsOf } from "./special";
 
-export type SdoAnswer = { kind: "value"; type: ValueType; raw: RawValue } | { kind: "written" } | { kind: "abort"; code: number };
+export type SdoAnswer =
+  { kind: "value"; type: ValueType; raw: RawValue } | { kind: "written" } | { kind: "abort"; code: number };
 
 const ABORTS: Record<Refused, number> = {
-  function: 0x05040001, "no-such-address": 0x06020000, "read-only": 0x06010002, "too-high": 0x06090031, "too-low": 0x06090032, value: 0x06090030,
-  length: 0x06070010, "too-much": 0x05040005, state: 0x08000022, locked: 0x08000021, busy: 0x060a0023,
+  function: 0x05040001,
+  "no-such-address": 0x06020000,
+  "read-only": 0x06010002,
+  "too-high": 0x06090031,
+  "too-low": 0x06090032,
+  value: 0x06090030,
+  length: 0x06070010,
+  "too-much": 0x05040005,
+  state: 0x08000022,
+  locked: 0x08000021,
+  busy: 0x060a0023,
 };
 const DEVICE_TYPE = 0x1000 * 256;
 /** Servo drive after CiA 402: device profile 402, type 2. */
@@ -22,12 +32,19 @@ export function answerSdo(drive: StandInDrive, node: number, question: SdoQuesti
     const refused = drive.write(address, node, fits ? question.raw : undefined);
     return refused ? { kind: "abort", code: ABORTS[refused] } : { kind: "written" };
   }
-  const special = isSpecial(drive, keyOf(address, node)) ? specialsOf(drive).get(keyOf(address, node)) : undefined;
+  const special = isSpecial(drive, keyOf(address, node))
+    ? specialsOf(drive).get(keyOf(address, node))
+    : undefined;
   if (special) return { kind: "value", type: special.type, raw: special.raw };
   const parameter = drive.lacking.has(address) ? undefined : drive.byAddress.get(`${node}/${address}`);
-  if (parameter) return sameWidth(parameter.type, question.type) ? { kind: "value", type: parameter.type, raw: drive.read(parameter) } : { kind: "abort", code: ABORTS.length };
+  if (parameter)
+    return sameWidth(parameter.type, question.type)
+      ? { kind: "value", type: parameter.type, raw: drive.read(parameter) }
+      : { kind: "abort", code: ABORTS.length };
   if (address === DEVICE_TYPE) return { kind: "value", type: "u32", raw: SERVO };
-  const known = [...drive.byAddress.values()].some((each) => Math.floor(each.address / 256) === question.index);
+  const known = [...drive.byAddress.values()].some(
+    (each) => Math.floor(each.address / 256) === question.index,
+  );
   return { kind: "abort", code: known ? 0x06090011 : ABORTS["no-such-address"] };
 }
 

@@ -19,7 +19,16 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     const key = keyOf(addressOf(sign.address) + shift.address, shift.node);
     const on = sign.inverted ? !given : given;
     const word = Number(words.get(key)?.raw ?? 0);
-    const raw = sign.bit === undefined ? (on ? sign.equals! : word === sign.equals ? 0 : word) : on ? (word | (1 << sign.bit)) >>> 0 : (word & ~(1 << sign.bit)) >>> 0;
+    const raw =
+      sign.bit === undefined
+        ? on
+          ? sign.equals!
+          : word === sign.equals
+            ? 0
+            : word
+        : on
+          ? (word | (1 << sign.bit)) >>> 0
+          : (word & ~(1 << sign.bit)) >>> 0;
     words.set(key, { type: sign.type ?? "u16", length: 0, raw });
   };
   const number = (address: Address, type: ValueType, raw: number, axis = 0): void => {
@@ -27,7 +36,8 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     words.set(keyOf(addressOf(address) + shift.address, shift.node), { type, length: 0, raw });
   };
   for (const axis of drive.axes) {
-    if (state.tripNumber) number(state.tripNumber.address, state.tripNumber.type ?? "u16", axis.trip, axis.number);
+    if (state.tripNumber)
+      number(state.tripNumber.address, state.tripNumber.type ?? "u16", axis.trip, axis.number);
     if (state.warnings) number(state.warnings.address, "u16", 0, axis.number);
     mark(state.running, axis.turning, axis.number);
     mark(state.tripped, axis.trip !== 0, axis.number);
@@ -37,7 +47,11 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
   mark(state.reducedSupply, drive.onReducedSupply);
   mark(state.memoryCard, drive.hasCard);
   mark(permission?.given, drive.permission);
-  if (imitates && !drive.definition.parameters.some((each) => each.address === addressOf(imitates.active.address))) mark(imitates.active, drive.imitating !== undefined);
+  if (
+    imitates &&
+    !drive.definition.parameters.some((each) => each.address === addressOf(imitates.active.address))
+  )
+    mark(imitates.active, drive.imitating !== undefined);
   return words;
 }
 
@@ -48,21 +62,44 @@ export function identityOf(drive: StandInDrive): Map<string, Special> {
   const words = new Map<string, Special>();
   for (const field of identity) {
     const raw = {
-      family: field.equals ?? 0, rating: definition.ratings.get(make.rating)?.identityValue ?? 0, firmware: versionNumber(make.firmware, field.minorSteps ?? 100),
-      serial: make.serial, "power-part": make.powerPart ?? `${make.serial}P`, axes: drive.axes.length,
+      family: field.equals ?? 0,
+      rating: definition.ratings.get(make.rating)?.identityValue ?? 0,
+      firmware: versionNumber(make.firmware, field.minorSteps ?? 100),
+      serial: make.serial,
+      "power-part": make.powerPart ?? `${make.serial}P`,
+      axes: drive.axes.length,
     }[field.field];
     words.set(keyOf(addressOf(field.address), 0), { type: field.type, length: field.length ?? 0, raw });
   }
   for (const option of options ?? []) {
     const fitted = (make.options ?? []).includes(option.id);
-    words.set(keyOf(addressOf(option.fitted.address), 0), { type: "u16", length: 0, raw: fitted ? option.fitted.equals ?? 1 << option.fitted.bit! : 0 });
-    if (option.firmware) words.set(keyOf(addressOf(option.firmware.address), 0), { type: "u16", length: 0, raw: fitted ? versionNumber("1.2", option.firmware.minorSteps) : 0 });
+    words.set(keyOf(addressOf(option.fitted.address), 0), {
+      type: "u16",
+      length: 0,
+      raw: fitted ? (option.fitted.equals ?? 1 << option.fitted.bit!) : 0,
+    });
+    if (option.firmware)
+      words.set(keyOf(addressOf(option.firmware.address), 0), {
+        type: "u16",
+        length: 0,
+        raw: fitted ? versionNumber("1.2", option.firmware.minorSteps) : 0,
+      });
   }
   for (let slot = 0; modules && slot < modules.slots; slot++) {
     const kind = make.modules?.[slot] ?? 0;
     words.set(keyOf(addressOf(modules.kind) + slot, 0), { type: "u16", length: 0, raw: kind });
-    if (modules.serial) words.set(keyOf(addressOf(modules.serial.address) + slot * modules.serial.step, 0), { type: "text", length: modules.serial.length, raw: kind === 0 ? "" : `${make.serial}-${slot + 1}` });
-    if (modules.firmware) words.set(keyOf(addressOf(modules.firmware.address) + slot, 0), { type: "u16", length: 0, raw: kind === 0 ? 0 : versionNumber(make.firmware, modules.firmware.minorSteps) });
+    if (modules.serial)
+      words.set(keyOf(addressOf(modules.serial.address) + slot * modules.serial.step, 0), {
+        type: "text",
+        length: modules.serial.length,
+        raw: kind === 0 ? "" : `${make.serial}-${slot + 1}`,
+      });
+    if (modules.firmware)
+      words.set(keyOf(addressOf(modules.firmware.address) + slot, 0), {
+        type: "u16",
+        length: 0,
+        raw: kind === 0 ? 0 : versionNumber(make.firmware, modules.firmware.minorSteps),
+      });
   }
   return words;
 }
@@ -72,7 +109,7 @@ const keysOf = new WeakMap<StandInDrive, Set<string>>();
 /** Whether an address tells of the drive itself, also where a parameter stands at it. Quick, since every question asks it. */
 export function isSpecial(drive: StandInDrive, key: string): boolean {
   let keys = keysOf.get(drive);
-  if (!keys) keysOf.set(drive, keys = new Set(specialsOf(drive).keys()));
+  if (!keys) keysOf.set(drive, (keys = new Set(specialsOf(drive).keys())));
   return keys.has(key);
 }
 

@@ -27,13 +27,27 @@ export async function connect(page: Page, tag: string): Promise<void> {
 }
 
 /** Does something at a stand-in's cabinet, through the application's own route. */
-export async function atCabinet(page: Page, line: string, tag: string, act: string, more: object = {}): Promise<void> {
-  const answer = await page.request.post("/api/cabinet", { data: { line, tag, act, ...more }, headers: { origin: new URL(page.url()).origin } });
+export async function atCabinet(
+  page: Page,
+  line: string,
+  tag: string,
+  act: string,
+  more: object = {},
+): Promise<void> {
+  const answer = await page.request.post("/api/cabinet", {
+    data: { line, tag, act, ...more },
+    headers: { origin: new URL(page.url()).origin },
+  });
   expect(answer.ok()).toBe(true);
 }
 
 /** What stands at a cabinet now. */
-export async function standIn(page: Page, tag: string): Promise<{ serial: string; volatile: boolean; trip: number }> {
-  const answer = (await (await page.request.get("/api/cabinet")).json()) as { value: Array<{ tag: string; serial: string; volatile: boolean; trip: number }> };
+export async function standIn(
+  page: Page,
+  tag: string,
+): Promise<{ serial: string; volatile: boolean; trip: number }> {
+  const answer = (await (await page.request.get("/api/cabinet")).json()) as {
+    value: Array<{ tag: string; serial: string; volatile: boolean; trip: number }>;
+  };
   return answer.value.find((each) => each.tag === tag)!;
 }

@@ -7,7 +7,16 @@ const TO_NOBODY = { kind: "modbus-tcp", host: "127.0.0.1", port: 1 };
 test("nobody sees anything before signing in", async ({ page, request }) => {
   await page.goto("/positions/KL-01");
   await expect(page).toHaveURL(/\/sign-in/);
-  for (const path of ["/api/events", "/api/search?q=KL", "/api/restores/1", "/api/cabinet", "/api/serial-ports", "/api/inventory/csv", "/api/families/fennimore-rill-3"]) expect((await request.get(path)).status()).toBe(401);
+  for (const path of [
+    "/api/events",
+    "/api/search?q=KL",
+    "/api/restores/1",
+    "/api/cabinet",
+    "/api/serial-ports",
+    "/api/inventory/csv",
+    "/api/families/fennimore-rill-3",
+  ])
+    expect((await request.get(path)).status()).toBe(401);
   expect((await request.post("/api/connections", { data: { link: TO_NOBODY, unit: 1 } })).status()).toBe(401);
 });
 
@@ -22,8 +31,18 @@ test("a wrong password is said in words", async ({ page }) => {
 test("a request from another page, or one that is not right, is turned away", async ({ page }) => {
   await signIn(page);
   const own = { origin: new URL(page.url()).origin };
-  expect((await page.request.post("/api/connections", { data: { link: TO_NOBODY, unit: 1 }, headers: { origin: "http://elsewhere.example" } })).status()).toBe(403);
-  const wrong = await page.request.post("/api/connections", { data: { link: { ...TO_NOBODY, port: 99_999 }, unit: 1 }, headers: own });
+  expect(
+    (
+      await page.request.post("/api/connections", {
+        data: { link: TO_NOBODY, unit: 1 },
+        headers: { origin: "http://elsewhere.example" },
+      })
+    ).status(),
+  ).toBe(403);
+  const wrong = await page.request.post("/api/connections", {
+    data: { link: { ...TO_NOBODY, port: 99_999 }, unit: 1 },
+    headers: own,
+  });
   expect(wrong.status()).toBe(400);
   expect(await wrong.text()).toContain("port");
 });
@@ -34,7 +53,12 @@ test("every new way in checks what it is given, and says what is wrong", async (
   const link = { kind: "modbus-rtu-over-tcp", host: "127.0.0.1", port: 1 };
   const cases: Array<[path: string, data: unknown, status: number, words: RegExp]> = [
     ["/api/searches", { link, from: 1, to: 300, breadth: "these", patient: false }, 400, /"to"/],
-    ["/api/searches", { link: { ...link, kind: "fax" }, from: 1, to: 2, breadth: "these", patient: false }, 400, /link\.kind" must be one of/],
+    [
+      "/api/searches",
+      { link: { ...link, kind: "fax" }, from: 1, to: 2, breadth: "these", patient: false },
+      400,
+      /link\.kind" must be one of/,
+    ],
     ["/api/searches/nobody/stop", {}, 409, /not there any more/],
     ["/api/links/test", { link, unit: 999 }, 400, /"unit"/],
     ["/api/links/999999/forget", {}, 409, /no such link/],
@@ -50,10 +74,18 @@ test("every new way in checks what it is given, and says what is wrong", async (
     const { trouble } = (await answer.json()) as { trouble: { text: string } };
     expect(trouble.text).toMatch(words);
   }
-  const long = await page.request.post("/api/imports?name=long.csv", { data: Buffer.alloc(9 * 1024 * 1024, 65), headers: { ...headers, "content-type": "application/octet-stream" } });
-  expect([long.status(), await long.text()]).toEqual([409, expect.stringContaining("long.csv has more than 8 MB")]);
+  const long = await page.request.post("/api/imports?name=long.csv", {
+    data: Buffer.alloc(9 * 1024 * 1024, 65),
+    headers: { ...headers, "content-type": "application/octet-stream" },
+  });
+  expect([long.status(), await long.text()]).toEqual([
+    409,
+    expect.stringContaining("long.csv has more than 8 MB"),
+  ]);
   // A link that drives of positions are reached through stays.
-  expect(await (await page.request.post("/api/links/1/forget", { data: {}, headers })).text()).toMatch(/are reached this way/);
+  expect(await (await page.request.post("/api/links/1/forget", { data: {}, headers })).text()).toMatch(
+    /are reached this way/,
+  );
 });
 
 test("trouble with a connection is said with a remedy", async ({ page }) => {
@@ -108,9 +140,23 @@ test("find, arrows and search by keyboard", async ({ page }) => {
   await expect(page).toHaveURL(/positions\/GL-02/);
 });
 
-test("the main views have no accessibility fault that a machine can find, day and night", async ({ page }) => {
+test("the main views have no accessibility fault that a machine can find, day and night", async ({
+  page,
+}) => {
   await signIn(page);
-  for (const path of ["/", "/positions/KL-04", "/bench", "/compare?c=KL-01:standing&c=KL-04:standing", "/families", "/families/fennimore-rill-3", "/families/import", "/inventory", "/journal", "/cabinet", "/positions/KL-04/restore"]) {
+  for (const path of [
+    "/",
+    "/positions/KL-04",
+    "/bench",
+    "/compare?c=KL-01:standing&c=KL-04:standing",
+    "/families",
+    "/families/fennimore-rill-3",
+    "/families/import",
+    "/inventory",
+    "/journal",
+    "/cabinet",
+    "/positions/KL-04/restore",
+  ]) {
     await page.goto(path);
     await expect(page.getByLabel("Live line")).toBeVisible();
     await expectSound(page, path);
@@ -122,5 +168,13 @@ test("the main views have no accessibility fault that a machine can find, day an
 
 async function expectSound(page: Page, where: string): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa"]).analyze();
-  expect(violations.map((each) => `${where}: ${each.id}: ${each.nodes.slice(0, 3).map((node) => node.html.slice(0, 140)).join(" | ")}`)).toEqual([]);
+  expect(
+    violations.map(
+      (each) =>
+        `${where}: ${each.id}: ${each.nodes
+          .slice(0, 3)
+          .map((node) => node.html.slice(0, 140))
+          .join(" | ")}`,
+    ),
+  ).toEqual([]);
 }

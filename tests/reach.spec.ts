@@ -20,7 +20,9 @@ async function letGoOfAll(page: Page): Promise<void> {
   }
 }
 
-test("the drives on a line are found on a range, named, and recognised by their positions", async ({ page }) => {
+test("the drives on a line are found on a range, named, and recognised by their positions", async ({
+  page,
+}) => {
   await signIn(page);
   await openBench(page);
   await chooseGateway(page, "Modbus RTU through a TCP gateway", 15042);
@@ -32,7 +34,9 @@ test("the drives on a line are found on a range, named, and recognised by their 
   await expect(found.filter({ hasText: "GL-05" })).toContainText("Runnel 2.2 kW, firmware 2.1");
   await expect(found.filter({ hasText: "GL-06" })).toContainText("Runnel 5.5 kW, firmware 1.8");
   await page.getByRole("button", { name: "Connect address 30", exact: true }).click();
-  await expect(page.getByText("It answers as its predecessor. Really it is a Fennimore Runnel")).toBeVisible();
+  await expect(
+    page.getByText("It answers as its predecessor. Really it is a Fennimore Runnel"),
+  ).toBeVisible();
   await letGoOfAll(page);
 });
 
@@ -43,7 +47,9 @@ test("a search can be stopped, and what a disturbed line shows is told apart", a
   await chooseGateway(page, "Modbus RTU through a TCP gateway", 15092);
   await page.getByLabel(/^To address/).fill("2");
   await page.getByRole("button", { name: "Find drives" }).click();
-  await expect(page.getByText("Speed is right; parity or stop bits are not")).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText("Speed is right; parity or stop bits are not")).toBeVisible({
+    timeout: 30_000,
+  });
   await atCabinet(page, "goods-in", "New Lark", "disturb", { disturbance: "none" });
   await page.getByLabel(/^To address/).fill("247");
   await page.getByRole("button", { name: "Find drives" }).click();
@@ -51,7 +57,9 @@ test("a search can be stopped, and what a disturbed line shows is told apart", a
   await expect(page.getByRole("heading", { name: /Search stopped/ })).toBeVisible();
 });
 
-test("a drive on a serial port: found, read, the adapter unplugged and plugged in again", async ({ page }) => {
+test("a drive on a serial port: found, read, the adapter unplugged and plugged in again", async ({
+  page,
+}) => {
   await signIn(page);
   await openBench(page);
   await page.getByRole("radio", { name: "Modbus on a serial port" }).click();
@@ -64,7 +72,9 @@ test("a drive on a serial port: found, read, the adapter unplugged and plugged i
   await page.getByRole("button", { name: "Connect address 7", exact: true }).click();
   await page.waitForURL(/\/bench\/.+/);
   await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText("Neither serial number nor address say where this drive stands.")).toBeVisible();
+  await expect(
+    page.getByText("Neither serial number nor address say where this drive stands."),
+  ).toBeVisible();
   await atCabinet(page, "shop", "Shop spare", "pull");
   await expect(page.getByLabel("Live line")).toContainText("lost, trying again");
   await atCabinet(page, "shop", "Shop spare", "plug");
@@ -72,12 +82,16 @@ test("a drive on a serial port: found, read, the adapter unplugged and plugged i
   await letGoOfAll(page);
 });
 
-test("an unknown drive is answered by importing its definition from a register list, then known and read", async ({ page }) => {
+test("an unknown drive is answered by importing its definition from a register list, then known and read", async ({
+  page,
+}) => {
   await signIn(page);
   await openBench(page);
   await chooseGateway(page, "Modbus RTU through a TCP gateway", 15092);
   await page.getByRole("button", { name: "Connect", exact: true }).click();
-  await expect(page.getByRole("heading", { name: "Somebody answers whom no definition fits" })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole("heading", { name: "Somebody answers whom no definition fits" })).toBeVisible({
+    timeout: 20_000,
+  });
   await page.getByRole("link", { name: "Import a definition" }).click();
   await page.locator("input[type=file]").setInputFiles("demo/files/thornbury-lark.csv");
   await expect(page.getByText("thornbury-lark.csv: a register list")).toBeVisible();
@@ -105,20 +119,35 @@ test("an unknown drive is answered by importing its definition from a register l
   await expect(page.getByText(/imported by Ines Varga on .* from thornbury-lark.csv/)).toBeVisible();
 });
 
-test("an electronic data sheet becomes a definition; a wrong file is refused in words and nothing is kept", async ({ page }) => {
+test("an electronic data sheet becomes a definition; a wrong file is refused in words and nothing is kept", async ({
+  page,
+}) => {
   await signIn(page);
   await page.goto("/families/import");
-  await page.locator("input[type=file]").setInputFiles({ name: "cabinet.csv", mimeType: "text/csv", buffer: Buffer.from([0x4d, 0x5a, 0, 0, 0, 1, 2, 3]) });
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({
+      name: "cabinet.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from([0x4d, 0x5a, 0, 0, 0, 1, 2, 3]),
+    });
   await expect(page.getByText("cabinet.csv: This is no text file.")).toBeVisible();
   await page.locator("input[type=file]").setInputFiles("demo/files/thornbury-wren.eds");
   await expect(page.getByText("thornbury-wren.eds: an electronic data sheet")).toBeVisible();
-  await expect(page.getByRole("table", { name: "Lines that did not fit" }).getByRole("row").filter({ hasText: "Program download" })).toContainText("left out");
+  await expect(
+    page
+      .getByRole("table", { name: "Lines that did not fit" })
+      .getByRole("row")
+      .filter({ hasText: "Program download" }),
+  ).toContainText("left out");
   await page.getByRole("button", { name: "Keep this definition" }).click();
   await page.waitForURL(/\/families\/thornbury-wren/);
   await openBench(page);
   await chooseGateway(page, "CANopen through a gateway", 15093);
   await page.getByRole("button", { name: "Connect", exact: true }).click();
-  await expect(page.getByText("Thornbury Wren, not told, firmware 2.1, serial 510033")).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText("Thornbury Wren, not told, firmware 2.1, serial 510033")).toBeVisible({
+    timeout: 20_000,
+  });
   await letGoOfAll(page);
 });
 
@@ -127,7 +156,9 @@ test("half of a drive exchanged, and a dead power stage, are said as what they a
   await openBench(page);
   await atCabinet(page, "mill", "BP-04", "swap-half");
   await page.getByRole("button", { name: "Connect BP-04" }).click();
-  await expect(page.getByText(/Half of the drive that was fitted here was exchanged/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/Half of the drive that was fitted here was exchanged/)).toBeVisible({
+    timeout: 20_000,
+  });
   await expect(page.getByText("with Network module (firmware 1.2)")).toBeVisible();
   await atCabinet(page, "mill", "BP-04", "mains-off");
   await expect(page.getByText("Only the control part is fed; the power part is dead.")).toBeVisible();
@@ -137,11 +168,15 @@ test("half of a drive exchanged, and a dead power stage, are said as what they a
   await letGoOfAll(page);
 });
 
-test("a rack shows its modules, is read axis by axis, and its record opens with all of them", async ({ page }) => {
+test("a rack shows its modules, is read axis by axis, and its record opens with all of them", async ({
+  page,
+}) => {
   await signIn(page);
   await openBench(page);
   await page.getByRole("button", { name: "Connect SO-02" }).click();
-  await expect(page.getByRole("list", { name: "Modules" }).getByRole("listitem")).toHaveCount(6, { timeout: 20_000 });
+  await expect(page.getByRole("list", { name: "Modules" }).getByRole("listitem")).toHaveCount(6, {
+    timeout: 20_000,
+  });
   await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
   await page.keyboard.press("f");
   await page.keyboard.type("4:6083.00");
@@ -160,7 +195,10 @@ test("the inventory is filtered, sorted and taken along", async ({ page }) => {
   await expect(page.getByRole("status")).toContainText("4 of");
   await page.getByRole("button", { name: "Firmware" }).click();
   await expect(page.getByRole("table", { name: "Inventory" }).getByRole("row").nth(1)).toContainText("2.1");
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "CSV" }).click(),
+  ]);
   const text = readFileSync(await download.path(), "utf8");
   expect(text).toContain("Area,Position,Title,Vendor,Family");
   expect(text).toMatch(/Sorting,SO-02,Stacker rack,Aldersea,Plover,Plover 6 A,3 × 400 V,2\.4,AP26-\d+/);

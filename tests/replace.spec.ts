@@ -14,7 +14,9 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await expect(page.locator('[data-code="G102"]')).toBeVisible();
   await expect(page.locator('[data-code="G103"]')).toHaveCount(0);
 
-  await atCabinet(page, "kl-02", "KL-02", "swap", { make: { rating: "R-015", firmware: "3.4", serial: "FR26-7001" } });
+  await atCabinet(page, "kl-02", "KL-02", "swap", {
+    make: { rating: "R-015", firmware: "3.4", serial: "FR26-7001" },
+  });
   await expect(page.getByLabel("Live line")).toContainText("another drive answers", { timeout: 15_000 });
   await page.getByLabel("Live line").getByRole("button", { name: "Let go" }).click();
   await connect(page, "KL-02");
@@ -43,10 +45,14 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await expect(page.getByText(/Restored record \d+ of KL-02 onto drive FR26-7001: verified/)).toBeVisible();
 });
 
-test("the cable is pulled half-way: the page says how things stand, and the restore goes on by itself", async ({ page }) => {
+test("the cable is pulled half-way: the page says how things stand, and the restore goes on by itself", async ({
+  page,
+}) => {
   await signIn(page);
   await page.goto("/cabinet");
-  await atCabinet(page, "kl-03", "KL-03", "swap", { make: { rating: "R-015", firmware: "3.4", serial: "FR26-7002" } });
+  await atCabinet(page, "kl-03", "KL-03", "swap", {
+    make: { rating: "R-015", firmware: "3.4", serial: "FR26-7002" },
+  });
   await connect(page, "KL-03");
   await page.getByRole("link", { name: /Restore record/ }).click();
   await page.getByRole("button", { name: "Read the drive and check" }).click();
@@ -67,7 +73,9 @@ test("the cable is pulled half-way: the page says how things stand, and the rest
 test("another rating gets nothing written", async ({ page }) => {
   await signIn(page);
   await page.goto("/cabinet");
-  await atCabinet(page, "kl-05", "KL-05", "swap", { make: { rating: "R-040", firmware: "3.4", serial: "FR26-7003" } });
+  await atCabinet(page, "kl-05", "KL-05", "swap", {
+    make: { rating: "R-040", firmware: "3.4", serial: "FR26-7003" },
+  });
   await connect(page, "KL-05");
   await page.getByRole("link", { name: /Restore record/ }).click();
   await page.getByRole("button", { name: "Read the drive and check" }).click();

@@ -13,7 +13,8 @@ const LOOK: Record<Rank, string> = {
   danger: "bg-leaf text-vermilion border-vermilion hover:bg-vermilion-ground",
 };
 
-const BASE = "inline-flex items-center justify-center gap-2 min-h-9 px-3.5 rounded-page border text-[15px] font-medium whitespace-nowrap pointer-coarse:min-h-11 disabled:opacity-45 disabled:cursor-not-allowed";
+const BASE =
+  "inline-flex items-center justify-center gap-2 min-h-9 px-3.5 rounded-page border text-[15px] font-medium whitespace-nowrap pointer-coarse:min-h-11 disabled:opacity-45 disabled:cursor-not-allowed";
 
 interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   rank?: Rank;
@@ -24,16 +25,42 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
 
 /** An action: a verb in full. One primary action a page. */
 export function Button({ rank = "plain", letter, children, className, title, ...rest }: Props) {
-  useKey(letter, () => { if (!rest.disabled) rest.onClick?.(undefined as never); });
+  useKey(letter, () => {
+    if (!rest.disabled) rest.onClick?.(undefined as never);
+  });
   return (
-    <button type="button" {...rest} title={letter ? `${title ? `${title} ` : ""}Key: ${letter}` : title} className={classes(BASE, LOOK[rank], className)}>
+    <button
+      type="button"
+      {...rest}
+      title={letter ? `${title ? `${title} ` : ""}Key: ${letter}` : title}
+      className={classes(BASE, LOOK[rank], className)}
+    >
       {children}
     </button>
   );
 }
 
 /** The same for an action that leads to another page. */
-export function ButtonLink({ href, rank = "plain", letter, children }: { href: string; rank?: Rank; letter?: string; children: ReactNode }) {
+export function ButtonLink({
+  href,
+  rank = "plain",
+  letter,
+  children,
+}: {
+  href: string;
+  rank?: Rank;
+  letter?: string;
+  children: ReactNode;
+}) {
   useKey(letter, () => document.getElementById(`go-${href}`)?.click());
-  return <Link id={`go-${href}`} href={href} title={letter && `Key: ${letter}`} className={classes(BASE, LOOK[rank])}>{children}</Link>;
+  return (
+    <Link
+      id={`go-${href}`}
+      href={href}
+      title={letter && `Key: ${letter}`}
+      className={classes(BASE, LOOK[rank])}
+    >
+      {children}
+    </Link>
+  );
 }

@@ -3,7 +3,17 @@ import { Dialog as Base, DialogBackdrop, DialogPanel, DialogTitle } from "@headl
 import type { ReactNode } from "react";
 
 /** Only for what must not be missed. Esc gives up. */
-export function Dialog({ open, title, onClose, children }: { open: boolean; title: string; onClose: () => void; children: ReactNode }) {
+export function Dialog({
+  open,
+  title,
+  onClose,
+  children,
+}: {
+  open: boolean;
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   return (
     <Base open={open} onClose={onClose} className="relative z-50">
       <DialogBackdrop className="fixed inset-0 bg-ink/30 night:bg-black/50" />

@@ -2,10 +2,25 @@ import type { ReactNode } from "react";
 import { classes } from "./classes";
 
 /** Something to know: what happened, what it means, what to do next. The word says how grave it is; the colour only agrees. */
-export function Notice({ kind, title, children }: { kind: "stop" | "caution" | "note"; title: ReactNode; children?: ReactNode }) {
-  const look = { stop: "border-l-vermilion bg-vermilion-ground", caution: "border-l-ochre bg-ochre-ground", note: "border-l-copper bg-leaf" }[kind];
+export function Notice({
+  kind,
+  title,
+  children,
+}: {
+  kind: "stop" | "caution" | "note";
+  title: ReactNode;
+  children?: ReactNode;
+}) {
+  const look = {
+    stop: "border-l-vermilion bg-vermilion-ground",
+    caution: "border-l-ochre bg-ochre-ground",
+    note: "border-l-copper bg-leaf",
+  }[kind];
   return (
-    <div role={kind === "stop" ? "alert" : "status"} className={classes("border border-hairline border-l-4 rounded-page px-4 py-2.5", look)}>
+    <div
+      role={kind === "stop" ? "alert" : "status"}
+      className={classes("border border-hairline border-l-4 rounded-page px-4 py-2.5", look)}
+    >
       <p className="font-semibold">{title}</p>
       {children && <div className="text-[15px] mt-0.5">{children}</div>}
     </div>

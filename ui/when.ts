@@ -14,5 +14,7 @@ export function day(at: Date | string | number): string {
 export function duration(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));
   if (seconds < 60) return `${seconds} s`;
-  return seconds % 60 === 0 ? `${Math.floor(seconds / 60)} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
+  return seconds % 60 === 0
+    ? `${Math.floor(seconds / 60)} min`
+    : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }

@@ -7,7 +7,9 @@ import type { Person } from "@/server/people";
 export async function currentPerson(): Promise<Person | undefined> {
   const { auth } = await application();
   const session = await auth.api.getSession({ headers: await headers() });
-  return session ? { id: session.user.id, name: session.user.name, sessionId: session.session.id } : undefined;
+  return session
+    ? { id: session.user.id, name: session.user.name, sessionId: session.session.id }
+    : undefined;
 }
 
 /** The person a page is made for; leads to the sign-in when there is none. */

@@ -1,20 +1,43 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { compareColumns, driftOf, numericDifference, onlyDifferences, verdict, type Column } from "@/core/compare";
+import {
+  compareColumns,
+  driftOf,
+  numericDifference,
+  onlyDifferences,
+  verdict,
+  type Column,
+} from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import { floatToBits, type RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
 
-const column = (id: string, values: Record<string, RawValue>): Column => ({ id, title: id, source: "record", values: new Map(Object.entries(values)) });
+const column = (id: string, values: Record<string, RawValue>): Column => ({
+  id,
+  title: id,
+  source: "record",
+  values: new Map(Object.entries(values)),
+});
 const codes = rill.parameters.map((each) => each.code);
 
 describe("columns side by side", () => {
   test("a row says same, other value, or missing in one", () => {
-    const rows = compareColumns(rill, [column("a", { R201: 250, R204: 180, G101: "A" }), column("b", { R201: 300, R204: 180 })]);
-    expect(rows.map((row) => [row.parameter.code, row.difference, row.by])).toEqual([["G101", "missing", undefined], ["R201", "value", 0.5], ["R204", "same", undefined]]);
+    const rows = compareColumns(rill, [
+      column("a", { R201: 250, R204: 180, G101: "A" }),
+      column("b", { R201: 300, R204: 180 }),
+    ]);
+    expect(rows.map((row) => [row.parameter.code, row.difference, row.by])).toEqual([
+      ["G101", "missing", undefined],
+      ["R201", "value", 0.5],
+      ["R204", "same", undefined],
+    ]);
   });
   test("with several columns one that differs is enough", () => {
-    const rows = compareColumns(rill, [column("a", { R201: 1 }), column("b", { R201: 1 }), column("c", { R201: 2 })]);
+    const rows = compareColumns(rill, [
+      column("a", { R201: 1 }),
+      column("b", { R201: 1 }),
+      column("c", { R201: 2 }),
+    ]);
     expect(rows[0]!.difference).toBe("value");
   });
   test("measured values never count as a difference to look at", () => {
@@ -23,18 +46,25 @@ describe("columns side by side", () => {
   });
   test("comparing with itself finds nothing, and the other way round the same rows", () => {
     const values = fc.dictionary(fc.constantFrom(...codes), fc.integer({ min: 0, max: 99 }));
-    fc.assert(fc.property(values, values, (a, b) => {
-      expect(onlyDifferences(compareColumns(rill, [column("a", a), column("a2", a)]))).toEqual([]);
-      const there = compareColumns(rill, [column("a", a), column("b", b)]);
-      const back = compareColumns(rill, [column("b", b), column("a", a)]);
-      expect(back.map((row) => [row.parameter.code, row.difference])).toEqual(there.map((row) => [row.parameter.code, row.difference]));
-      back.forEach((row, i) => { if (row.by !== undefined) expect(row.by).toBeCloseTo(-there[i]!.by!, 9); });
-    }));
+    fc.assert(
+      fc.property(values, values, (a, b) => {
+        expect(onlyDifferences(compareColumns(rill, [column("a", a), column("a2", a)]))).toEqual([]);
+        const there = compareColumns(rill, [column("a", a), column("b", b)]);
+        const back = compareColumns(rill, [column("b", b), column("a", a)]);
+        expect(back.map((row) => [row.parameter.code, row.difference])).toEqual(
+          there.map((row) => [row.parameter.code, row.difference]),
+        );
+        back.forEach((row, i) => {
+          if (row.by !== undefined) expect(row.by).toBeCloseTo(-there[i]!.by!, 9);
+        });
+      }),
+    );
   });
 });
 
 test("differences are in the value's unit, and only where a number means one", () => {
-  const by = (code: string, from: RawValue, to: RawValue) => numericDifference(rill.byCode.get(code)!, from, to);
+  const by = (code: string, from: RawValue, to: RawValue) =>
+    numericDifference(rill.byCode.get(code)!, from, to);
   expect(by("R204", 180, 120)).toBe(-0.6);
   expect(by("R109", -100, 250)).toBe(3.5);
   expect(by("C112", floatToBits(0.1), floatToBits(0.35))).toBe(0.25);
@@ -44,8 +74,14 @@ test("differences are in the value's unit, and only where a number means one", (
 });
 
 test.each<[RawValue | undefined, RawValue | undefined, RawValue | undefined, string]>([
-  [500, 250, 250, "as-recorded"], [500, 250, 300, "changed"], [500, 250, 500, "back-to-default"], [500, 500, 500, "never-set"],
-  [500, 500, 250, "changed"], [500, 250, undefined, "not-read"], [500, undefined, 250, "not-recorded"], [undefined, 3, 3, "as-recorded"],
+  [500, 250, 250, "as-recorded"],
+  [500, 250, 300, "changed"],
+  [500, 250, 500, "back-to-default"],
+  [500, 500, 500, "never-set"],
+  [500, 500, 250, "changed"],
+  [500, 250, undefined, "not-read"],
+  [500, undefined, 250, "not-recorded"],
+  [undefined, 3, 3, "as-recorded"],
 ])("default %p, recorded %p, in the drive %p: %s", (standard, recorded, live, expected) => {
   expect(verdict(standard, recorded, live)).toBe(expected);
 });
@@ -55,5 +91,9 @@ test("drift counts settings that changed, fell back, or could not be read", () =
   const standing = new Map(standard).set("R201", 250).set("R204", 180).set("L101", 1350).set("D101", 0);
   const live = new Map(standing).set("R201", 500).set("R204", 99).set("D101", 4000);
   live.delete("L101");
-  expect(driftOf(rill, standard, standing, live)).toMatchObject({ changed: ["R204"], backToDefault: ["R201"], notRead: ["L101"] });
+  expect(driftOf(rill, standard, standing, live)).toMatchObject({
+    changed: ["R204"],
+    backToDefault: ["R201"],
+    notRead: ["L101"],
+  });
 });

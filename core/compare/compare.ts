@@ -53,7 +53,11 @@ export function compareColumns(definition: Definition, columns: readonly Column[
 }
 
 /** `to` less `from` in the parameter's unit, free of binary fractions' dust; undefined where a difference of numbers means nothing. */
-export function numericDifference(parameter: Parameter, from: RawValue | undefined, to: RawValue | undefined): number | undefined {
+export function numericDifference(
+  parameter: Parameter,
+  from: RawValue | undefined,
+  to: RawValue | undefined,
+): number | undefined {
   if (typeof from !== "number" || typeof to !== "number" || from === to) return undefined;
   if (parameter.choices || isBits(parameter.type) || parameter.type === "text") return undefined;
   if (parameter.type === "float32") {

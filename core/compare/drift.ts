@@ -21,7 +21,11 @@ export function driftOf(
   const drift: Drift = { changed: [], backToDefault: [], notRead: [], compared: 0 };
   for (const parameter of definition.parameters) {
     if (MOVING_KINDS.has(parameter.kind) || !standing.has(parameter.code)) continue;
-    const said = verdict(standard.get(parameter.code), standing.get(parameter.code), live.get(parameter.code));
+    const said = verdict(
+      standard.get(parameter.code),
+      standing.get(parameter.code),
+      live.get(parameter.code),
+    );
     if (said === "not-read") drift.notRead.push(parameter.code);
     else drift.compared += 1;
     if (said === "changed") drift.changed.push(parameter.code);

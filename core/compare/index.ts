@@ -1,4 +1,12 @@
 /** n columns -> rows; kinds of difference; verdicts; drift. */
-export { compareColumns, numericDifference, onlyDifferences, type Column, type DifferenceKind, type Row, type Source } from "./compare";
+export {
+  compareColumns,
+  numericDifference,
+  onlyDifferences,
+  type Column,
+  type DifferenceKind,
+  type Row,
+  type Source,
+} from "./compare";
 export { driftOf, type Drift } from "./drift";
 export { verdict, VERDICTS, type Verdict } from "./verdict";

@@ -12,12 +12,19 @@ export function addressOf(address: Address): number {
 
 /** A CANopen object as people write it: "6083.01". */
 export function objectText(address: number): string {
-  const index = Math.floor(address / 256).toString(16).toUpperCase().padStart(4, "0");
+  const index = Math.floor(address / 256)
+    .toString(16)
+    .toUpperCase()
+    .padStart(4, "0");
   return `${index}.${(address & 0xff).toString(16).toUpperCase().padStart(2, "0")}`;
 }
 
 /** How far the addresses of an axis lie behind those of axis 1, and which node it is, counted from the drive's own. */
-export function axisShift(axes: AxesSpec | undefined, protocol: "modbus" | "canopen", axis: number): { address: number; node: number } {
+export function axisShift(
+  axes: AxesSpec | undefined,
+  protocol: "modbus" | "canopen",
+  axis: number,
+): { address: number; node: number } {
   if (!axes || axis <= 1) return { address: 0, node: 0 };
   if (axes.by === "node") return { address: 0, node: axis - 1 };
   return { address: (axis - 1) * (axes.offset ?? 0) * (protocol === "canopen" ? 256 : 1), node: 0 };

@@ -1,6 +1,15 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import { compareFirmware, defaultFor, DefinitionError, definitionSchema, firmwareFits, loadDefinition, parameterFor, type DefinitionFile } from "@/core/definition";
+import {
+  compareFirmware,
+  defaultFor,
+  DefinitionError,
+  definitionSchema,
+  firmwareFits,
+  loadDefinition,
+  parameterFor,
+  type DefinitionFile,
+} from "@/core/definition";
 import { readFamilies } from "@/families/read";
 
 const text = readFileSync("families/fennimore/rill.json", "utf8");
@@ -30,18 +39,90 @@ test("every family that ships is sound", () => {
 
 describe("a file that cannot be used is refused, and says where, what and how to mend it", () => {
   test.each<[string, (file: DefinitionFile & Record<string, unknown>) => void, RegExp[]]>([
-    ["an unknown type", (file) => { (first(file)[1] as { type: string }).type = "u24"; }, [/parameters\[1\]\.type \(G102\)/, /"u24"/, /one of u8, i8, u16/]],
-    ["a duplicate code", (file) => { first(file)[2]!.code = "G102"; }, [/the code G102 again/, /stands first at groups\[0\]/]],
-    ["overlapping registers", (file) => { first(file)[1]!.type = "u32"; }, [/G103\.address: found register 1033, which G102 also uses \(1032 to 1033\)/]],
-    ["a default out of range", (file) => { first(file)[5]!.default = 40; }, [/G106.*found 40, expected G106 must be at most 12\.0 kHz/]],
-    ["a default between two steps", (file) => { first(file)[5]!.default = 4.05; }, [/found 4\.05/, /steps of 0\.1/]],
-    ["a choice without a number", (file) => { delete (first(file)[1]!.choices![0] as Partial<{ value: number }>).value; }, [/choices\[0\]\.value \(G102\)/, /found nothing/, /Add it/]],
-    ["a text without a length", (file) => { delete first(file)[0]!.length; }, [/length \(G101\)/]],
-    ["min above max", (file) => { first(file)[5]!.min = 13; }, [/min 13 above max 12/]],
-    ["a rule about a code that is not there", (file) => { file.rules[0]!.lower = "Z999"; }, [/rules\[0\]\.lower: found Z999/]],
-    ["a rating's default for no parameter", (file) => { file.ratings[0]!.defaults!.Z1 = 3; }, [/ratings\[0\] \(R-015\) Z1/]],
-    ["no way to tell the family", (file) => { file.identity = file.identity.filter((each) => each.field !== "family"); }, [/no field "family"/]],
-    ["something nobody knows", (file) => { file.colour = "blue"; }, [/colour/]],
+    [
+      "an unknown type",
+      (file) => {
+        (first(file)[1] as { type: string }).type = "u24";
+      },
+      [/parameters\[1\]\.type \(G102\)/, /"u24"/, /one of u8, i8, u16/],
+    ],
+    [
+      "a duplicate code",
+      (file) => {
+        first(file)[2]!.code = "G102";
+      },
+      [/the code G102 again/, /stands first at groups\[0\]/],
+    ],
+    [
+      "overlapping registers",
+      (file) => {
+        first(file)[1]!.type = "u32";
+      },
+      [/G103\.address: found register 1033, which G102 also uses \(1032 to 1033\)/],
+    ],
+    [
+      "a default out of range",
+      (file) => {
+        first(file)[5]!.default = 40;
+      },
+      [/G106.*found 40, expected G106 must be at most 12\.0 kHz/],
+    ],
+    [
+      "a default between two steps",
+      (file) => {
+        first(file)[5]!.default = 4.05;
+      },
+      [/found 4\.05/, /steps of 0\.1/],
+    ],
+    [
+      "a choice without a number",
+      (file) => {
+        delete (first(file)[1]!.choices![0] as Partial<{ value: number }>).value;
+      },
+      [/choices\[0\]\.value \(G102\)/, /found nothing/, /Add it/],
+    ],
+    [
+      "a text without a length",
+      (file) => {
+        delete first(file)[0]!.length;
+      },
+      [/length \(G101\)/],
+    ],
+    [
+      "min above max",
+      (file) => {
+        first(file)[5]!.min = 13;
+      },
+      [/min 13 above max 12/],
+    ],
+    [
+      "a rule about a code that is not there",
+      (file) => {
+        file.rules[0]!.lower = "Z999";
+      },
+      [/rules\[0\]\.lower: found Z999/],
+    ],
+    [
+      "a rating's default for no parameter",
+      (file) => {
+        file.ratings[0]!.defaults!.Z1 = 3;
+      },
+      [/ratings\[0\] \(R-015\) Z1/],
+    ],
+    [
+      "no way to tell the family",
+      (file) => {
+        file.identity = file.identity.filter((each) => each.field !== "family");
+      },
+      [/no field "family"/],
+    ],
+    [
+      "something nobody knows",
+      (file) => {
+        file.colour = "blue";
+      },
+      [/colour/],
+    ],
   ])("%s", (_name, change, patterns) => {
     const said = complaints(change);
     expect(said).toContain("changed.json cannot be used");
@@ -71,7 +152,11 @@ test("firmware is compared number by number", () => {
 });
 
 test("the published JSON Schema is that of the validation", () => {
-  const standard = definitionSchema as unknown as { "~standard": { jsonSchema: { input: (options: { target: string }) => unknown } } };
+  const standard = definitionSchema as unknown as {
+    "~standard": { jsonSchema: { input: (options: { target: string }) => unknown } };
+  };
   const made = standard["~standard"].jsonSchema.input({ target: "draft-2020-12" });
-  expect(JSON.parse(readFileSync("docs/definition.schema.json", "utf8"))).toMatchObject(JSON.parse(JSON.stringify(made)) as object);
+  expect(JSON.parse(readFileSync("docs/definition.schema.json", "utf8"))).toMatchObject(
+    JSON.parse(JSON.stringify(made)) as object,
+  );
 });

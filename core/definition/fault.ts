@@ -9,10 +9,15 @@ export interface DefinitionFault {
 
 /** A definition that cannot be used, with everything that is wrong in it. */
 export class DefinitionError extends Error {
-  constructor(readonly file: string, readonly faults: readonly DefinitionFault[]) {
+  constructor(
+    readonly file: string,
+    readonly faults: readonly DefinitionFault[],
+  ) {
     super(
       `${file} cannot be used as a definition:\n` +
-        faults.map((each) => `  ${each.path}: found ${each.found}, expected ${each.expected}. ${each.remedy}`).join("\n"),
+        faults
+          .map((each) => `  ${each.path}: found ${each.found}, expected ${each.expected}. ${each.remedy}`)
+          .join("\n"),
     );
     this.name = "DefinitionError";
   }

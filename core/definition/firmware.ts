@@ -14,5 +14,8 @@ export function compareFirmware(a: string, b: string): number {
 /** Whether something that is said for a range of firmware holds for a version; no range holds always. */
 export function firmwareFits(version: string, range: FirmwareRange | undefined): boolean {
   if (!range) return true;
-  return (range.from === undefined || compareFirmware(version, range.from) >= 0) && (range.below === undefined || compareFirmware(version, range.below) < 0);
+  return (
+    (range.from === undefined || compareFirmware(version, range.from) >= 0) &&
+    (range.below === undefined || compareFirmware(version, range.below) < 0)
+  );
 }

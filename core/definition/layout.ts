@@ -9,11 +9,21 @@ import { rawNumber, rawOf } from "./raw-of";
 /** Lays a definition file out for what is fitted: axis by axis, set by set, without what this firmware or these options do not have. */
 export function layOut(file: DefinitionFile, fitting: Fitting): Definition {
   const protocol = file.canopen ? "canopen" : "modbus";
-  const axes = file.axes ? Array.from({ length: Math.min(Math.max(fitting.axes, 1), file.axes.most) }, (_, i) => i + 1) : [];
+  const axes = file.axes
+    ? Array.from({ length: Math.min(Math.max(fitting.axes, 1), file.axes.most) }, (_, i) => i + 1)
+    : [];
   const groups: Group[] = [];
   const parameters: Parameter[] = [];
   const place = (spec: GroupSpec, trail: string[], axis: number, set: number): void => {
-    const here: Group = { id: fullCode(spec.id, axis, set), base: spec.id, axis, set, title: set > 0 ? `${spec.title}, set ${set}` : spec.title, trail, parameters: [] };
+    const here: Group = {
+      id: fullCode(spec.id, axis, set),
+      base: spec.id,
+      axis,
+      set,
+      title: set > 0 ? `${spec.title}, set ${set}` : spec.title,
+      trail,
+      parameters: [],
+    };
     for (const each of spec.parameters ?? []) {
       if (!firmwareFits(fitting.firmware, each.firmware)) continue;
       const parameter = buildParameter(file, protocol, each, here, parameters.length);
@@ -22,22 +32,46 @@ export function layOut(file: DefinitionFile, fitting: Fitting): Definition {
     }
     if (here.parameters.length > 0) groups.push(here);
   };
-  const visit = (spec: GroupSpec, trail: string[], given: { perSet: boolean; perAxis: boolean }, axis: number): void => {
+  const visit = (
+    spec: GroupSpec,
+    trail: string[],
+    given: { perSet: boolean; perAxis: boolean },
+    axis: number,
+  ): void => {
     if (spec.option !== undefined && !fitting.options.includes(spec.option)) return;
-    const now = { perSet: given.perSet || spec.perSet === true, perAxis: given.perAxis || spec.perAxis === true };
+    const now = {
+      perSet: given.perSet || spec.perSet === true,
+      perAxis: given.perAxis || spec.perAxis === true,
+    };
     const mine = file.axes === undefined || now.perAxis === axis > 0;
     if (spec.parameters && mine) {
       const sets = now.perSet && file.sets ? Array.from({ length: file.sets.count }, (_, i) => i + 1) : [0];
-      for (const set of sets) place(spec, [...trail, sets.length > 1 ? `${spec.title}, set ${set}` : spec.title], axis, set);
+      for (const set of sets)
+        place(spec, [...trail, sets.length > 1 ? `${spec.title}, set ${set}` : spec.title], axis, set);
     }
     for (const each of spec.groups ?? []) visit(each, [...trail, spec.title], now, axis);
   };
   for (const axis of [0, ...axes]) {
-    for (const each of file.groups) visit(each, axes.length > 1 && axis > 0 ? [`Axis ${axis}`] : [], { perSet: false, perAxis: false }, axis);
+    for (const each of file.groups)
+      visit(
+        each,
+        axes.length > 1 && axis > 0 ? [`Axis ${axis}`] : [],
+        { perSet: false, perAxis: false },
+        axis,
+      );
   }
   return {
-    file, id: file.id, version: file.version, title: `${file.vendor} ${file.family}`, protocol, fitting, axes, groups, parameters,
-    slowestAnswerMs: (file.canopen ?? file.modbus!).slowestAnswerMs, addressCode: (file.canopen ?? file.modbus!).addressCode,
+    file,
+    id: file.id,
+    version: file.version,
+    title: `${file.vendor} ${file.family}`,
+    protocol,
+    fitting,
+    axes,
+    groups,
+    parameters,
+    slowestAnswerMs: (file.canopen ?? file.modbus!).slowestAnswerMs,
+    addressCode: (file.canopen ?? file.modbus!).addressCode,
     byCode: new Map(parameters.map((each) => [each.code, each])),
     rules: file.rules.flatMap((rule) => expandRule(rule, parameters)),
     ratings: new Map(file.ratings.map((each) => [each.id, each])),
@@ -47,14 +81,19 @@ export function layOut(file: DefinitionFile, fitting: Fitting): Definition {
 /** Everything the file knows of its newest firmware: one axis, all options. */
 export function wholeFitting(file: DefinitionFile): Fitting {
   const named = listFirmware(file);
-  return { firmware: named[named.length - 1]!, axes: 1, options: (file.options ?? []).map((each) => each.id) };
+  return {
+    firmware: named[named.length - 1]!,
+    axes: 1,
+    options: (file.options ?? []).map((each) => each.id),
+  };
 }
 
 /** The firmware versions at which something in the file changes, oldest first. */
 export function listFirmware(file: DefinitionFile): string[] {
   const found = new Set([file.firmware.from]);
   const visit = (group: GroupSpec): void => {
-    for (const { firmware } of group.parameters ?? []) for (const each of [firmware?.from, firmware?.below]) if (each !== undefined) found.add(each);
+    for (const { firmware } of group.parameters ?? [])
+      for (const each of [firmware?.from, firmware?.below]) if (each !== undefined) found.add(each);
     group.groups?.forEach(visit);
   };
   file.groups.forEach(visit);
@@ -73,19 +112,40 @@ export function definitionFor(definition: Definition, fitting: Fitting): Definit
   return found;
 }
 
-function buildParameter(file: DefinitionFile, protocol: "modbus" | "canopen", spec: ParameterSpec, group: Group, order: number): Parameter {
+function buildParameter(
+  file: DefinitionFile,
+  protocol: "modbus" | "canopen",
+  spec: ParameterSpec,
+  group: Group,
+  order: number,
+): Parameter {
   const scale = parseRational(String(spec.scale ?? 1)) ?? { num: 1n, den: 1n };
   const kind = spec.kind ?? "setting";
   const shift = axisShift(file.axes, protocol, group.axis);
   const parameter: Parameter = {
-    code: fullCode(spec.code, group.axis, group.set), base: spec.code, axis: group.axis, set: group.set, node: shift.node,
-    name: spec.name, help: spec.help ?? "", group: group.id, order,
+    code: fullCode(spec.code, group.axis, group.set),
+    base: spec.code,
+    axis: group.axis,
+    set: group.set,
+    node: shift.node,
+    name: spec.name,
+    help: spec.help ?? "",
+    group: group.id,
+    order,
     address: addressOf(spec.address) + shift.address + Math.max(group.set - 1, 0) * (file.sets?.offset ?? 0),
-    registers: protocol === "canopen" ? 1 : registerCount(spec.type, spec.length), type: spec.type, length: spec.length ?? 0,
-    scale, decimals: decimalsFor(scale), unit: spec.unit, choices: spec.choices, bits: spec.bits,
-    kind, effect: spec.effect ?? "at-once",
+    registers: protocol === "canopen" ? 1 : registerCount(spec.type, spec.length),
+    type: spec.type,
+    length: spec.length ?? 0,
+    scale,
+    decimals: decimalsFor(scale),
+    unit: spec.unit,
+    choices: spec.choices,
+    bits: spec.bits,
+    kind,
+    effect: spec.effect ?? "at-once",
     readOnly: spec.readOnly ?? (kind === "measured" || kind === "counter"),
-    ratingDependent: spec.ratingDependent ?? false, passwordLevel: spec.passwordLevel ?? 0,
+    ratingDependent: spec.ratingDependent ?? false,
+    passwordLevel: spec.passwordLevel ?? 0,
   };
   parameter.rawMin = rawNumber(parameter, spec.min);
   parameter.rawMax = rawNumber(parameter, spec.max);
@@ -98,7 +158,11 @@ function buildParameter(file: DefinitionFile, protocol: "modbus" | "canopen", sp
 function expandRule(rule: RuleSpec, parameters: readonly Parameter[]): RuleSpec[] {
   const meets = (a: number, b: number): boolean => a === b || a === 0 || b === 0;
   const uppers = parameters.filter((each) => each.base === rule.upper);
-  return parameters.filter((each) => each.base === rule.lower).flatMap((lower) => uppers
-    .filter((upper) => meets(lower.axis, upper.axis) && meets(lower.set, upper.set))
-    .map((upper) => ({ lower: lower.code, upper: upper.code, text: rule.text })));
+  return parameters
+    .filter((each) => each.base === rule.lower)
+    .flatMap((lower) =>
+      uppers
+        .filter((upper) => meets(lower.axis, upper.axis) && meets(lower.set, upper.set))
+        .map((upper) => ({ lower: lower.code, upper: upper.code, text: rule.text })),
+    );
 }

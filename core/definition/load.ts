@@ -14,26 +14,43 @@ export function loadDefinition(text: string, file: string): Definition {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    throw new DefinitionError(file, [{
-      path: "the whole file", found: "text that is no JSON", expected: "a JSON object", remedy: `Mend it first: ${(error as Error).message}.`,
-    }]);
+    throw new DefinitionError(file, [
+      {
+        path: "the whole file",
+        found: "text that is no JSON",
+        expected: "a JSON object",
+        remedy: `Mend it first: ${(error as Error).message}.`,
+      },
+    ]);
   }
   const { error, value } = definitionSchema.validate(json, { abortEarly: false, convert: false });
-  if (error) throw new DefinitionError(file, error.details.map((each) => shapeFault(each, json)));
+  if (error)
+    throw new DefinitionError(
+      file,
+      error.details.map((each) => shapeFault(each, json)),
+    );
   const loaded = value as DefinitionFile;
   const faults = checkDefinition(loaded);
   if (faults.length > 0) throw new DefinitionError(file, faults);
   return layOut(loaded, wholeFitting(loaded));
 }
 
-function shapeFault(detail: { path: Array<string | number>; message: string; context?: { value?: unknown; valids?: unknown[] } }, json: unknown): DefinitionFault {
+function shapeFault(
+  detail: {
+    path: Array<string | number>;
+    message: string;
+    context?: { value?: unknown; valids?: unknown[] };
+  },
+  json: unknown,
+): DefinitionFault {
   const found = detail.context?.value;
   const valids = detail.context?.valids;
   return {
     path: describePath(detail.path, json) || "the whole file",
     found: found === undefined ? "nothing" : JSON.stringify(found).slice(0, 80),
     expected: valids ? `one of ${valids.join(", ")}` : detail.message.replace(/^".*?" /, ""),
-    remedy: found === undefined ? "Add it." : "Correct it; docs/definition.schema.json says what may stand there.",
+    remedy:
+      found === undefined ? "Add it." : "Correct it; docs/definition.schema.json says what may stand there.",
   };
 }
 
@@ -46,6 +63,9 @@ function describePath(path: Array<string | number>, json: unknown): string {
     const own = (node as { code?: unknown } | undefined)?.code;
     if (typeof own === "string") code = own;
   }
-  const text = path.reduce<string>((all, step) => (typeof step === "number" ? `${all}[${step}]` : all ? `${all}.${step}` : String(step)), "");
+  const text = path.reduce<string>(
+    (all, step) => (typeof step === "number" ? `${all}[${step}]` : all ? `${all}.${step}` : String(step)),
+    "",
+  );
   return code ? `${text} (${code})` : text;
 }

@@ -153,8 +153,20 @@ export interface CanopenLink {
 
 /** Physical quantities that many families have under codes of their own. */
 export const QUANTITIES = [
-  "output-frequency", "motor-current", "motor-torque", "dc-bus", "output-voltage", "motor-power", "motor-speed", "temperature",
-  "acceleration-time", "deceleration-time", "highest-frequency", "rated-current", "rated-frequency", "rated-speed",
+  "output-frequency",
+  "motor-current",
+  "motor-torque",
+  "dc-bus",
+  "output-voltage",
+  "motor-power",
+  "motor-speed",
+  "temperature",
+  "acceleration-time",
+  "deceleration-time",
+  "highest-frequency",
+  "rated-current",
+  "rated-frequency",
+  "rated-speed",
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -253,8 +265,13 @@ export interface DefinitionFile {
   trips: TripSpec[];
   /** How to reach it, and how to feed it on a workbench. */
   card?: {
-    cable: string; port: string; switches?: string; keypad: string; manual: string;
+    cable: string;
+    port: string;
+    switches?: string;
+    keypad: string;
+    manual: string;
     /** Feeding the control part alone: terminals, volts, ground, the lamp that says it is alive; and what would destroy it. */
-    bench: string; danger?: string;
+    bench: string;
+    danger?: string;
   };
 }

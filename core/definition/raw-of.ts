@@ -1,7 +1,10 @@
 import { floatToBits, parseRational, toRaw, type Parameter } from "@/core/value";
 
 /** Raw value of a physical one from the file; undefined when it is absent or does not fit (`checkDefinition` then says so). */
-export function rawOf(parameter: Parameter, physical: number | string | undefined): number | string | undefined {
+export function rawOf(
+  parameter: Parameter,
+  physical: number | string | undefined,
+): number | string | undefined {
   if (physical === undefined) return undefined;
   if (parameter.type === "text") return String(physical);
   const rational = parseRational(String(physical));

@@ -1,4 +1,10 @@
-import { addressOf, firmwareFits, type Definition, type Fitting, type IdentityField } from "@/core/definition";
+import {
+  addressOf,
+  firmwareFits,
+  type Definition,
+  type Fitting,
+  type IdentityField,
+} from "@/core/definition";
 import type { ValueType } from "@/core/value";
 import type { DriveIdentity, FittedModule, FittedOption } from "./model";
 import { signGiven } from "./state";
@@ -14,14 +20,21 @@ export interface Identified {
 
 /** What decides which parameters this drive has. */
 export function fittingOf(identity: Pick<DriveIdentity, "firmware" | "axes" | "options">): Fitting {
-  return { firmware: identity.firmware, axes: identity.axes ?? 1, options: (identity.options ?? []).map((each) => each.id) };
+  return {
+    firmware: identity.firmware,
+    axes: identity.axes ?? 1,
+    options: (identity.options ?? []).map((each) => each.id),
+  };
 }
 
 /**
  * Finds out which of the known families answers, and who exactly. A drive that imitates its predecessor fits both: it is taken for what it
  * imitates, and who it really is stands beside. A drive that answers and fits none is `unknown-drive`, not silence.
  */
-export async function identifyDrive(sessionOf: (definition: Definition) => DriveSession, definitions: readonly Definition[]): Promise<Result<Identified>> {
+export async function identifyDrive(
+  sessionOf: (definition: Definition) => DriveSession,
+  definitions: readonly Definition[],
+): Promise<Result<Identified>> {
   const heard: string[] = [];
   const refusing: string[] = [];
   const found: Identified[] = [];
@@ -32,30 +45,55 @@ export async function identifyDrive(sessionOf: (definition: Definition) => Drive
     const key = `${wanted.address}/${wanted.type}`;
     const outcome = asked.get(key) ?? (await session.readItems([itemOf(wanted)]))[0]!;
     asked.set(key, outcome);
-    if (outcome.kind === "refused" && !outcome.refusal.kind.startsWith("gateway")) { refusing.push(definition.title); continue; }
+    if (outcome.kind === "refused" && !outcome.refusal.kind.startsWith("gateway")) {
+      refusing.push(definition.title);
+      continue;
+    }
     if (outcome.kind !== "value") return bad(troubleOf(outcome));
-    if (outcome.raw !== wanted.equals) { heard.push(`${definition.title}: number ${outcome.raw} instead of ${wanted.equals}`); continue; }
+    if (outcome.raw !== wanted.equals) {
+      heard.push(`${definition.title}: number ${outcome.raw} instead of ${wanted.equals}`);
+      continue;
+    }
     const identity = await readIdentity(session);
-    if (!identity.ok && identity.trouble.kind === "other-drive") { heard.push(`${definition.title}: ${identity.trouble.text}`); continue; }
+    if (!identity.ok && identity.trouble.kind === "other-drive") {
+      heard.push(`${definition.title}: ${identity.trouble.text}`);
+      continue;
+    }
     if (!identity.ok) return identity;
-    found.push({ identity: identity.value, definition, fit: firmwareFits(identity.value.firmware, definition.file.firmware) ? "fits" : "nearest" });
+    found.push({
+      identity: identity.value,
+      definition,
+      fit: firmwareFits(identity.value.firmware, definition.file.firmware) ? "fits" : "nearest",
+    });
   }
   for (const real of found) {
     const { imitates } = real.definition.file;
     const shown = imitates && found.find((each) => each.definition.id === imitates.definitionId);
     if (!shown) continue;
-    const [active] = await sessionOf(real.definition).readItems([{ address: addressOf(imitates.active.address), type: imitates.active.type ?? "u16" }]);
+    const [active] = await sessionOf(real.definition).readItems([
+      { address: addressOf(imitates.active.address), type: imitates.active.type ?? "u16" },
+    ]);
     if (active!.kind !== "value" || !signGiven(imitates.active, Number(active!.raw))) return good(real);
     const { definitionId, family, ratingName, firmware } = real.identity;
-    return good({ ...shown, identity: { ...shown.identity, really: { definitionId, family: `${real.identity.vendor} ${family}`, ratingName, firmware } } });
+    return good({
+      ...shown,
+      identity: {
+        ...shown.identity,
+        really: { definitionId, family: `${real.identity.vendor} ${family}`, ratingName, firmware },
+      },
+    });
   }
   const best = found.find((each) => each.fit === "fits") ?? found[0];
   if (best) return good(best);
-  if (refusing.length > 0) heard.push(`it has nothing where ${refusing.join(", ")} ${refusing.length === 1 ? "tells its" : "tell their"} number`);
+  if (refusing.length > 0)
+    heard.push(
+      `it has nothing where ${refusing.join(", ")} ${refusing.length === 1 ? "tells its" : "tell their"} number`,
+    );
   return bad({
     kind: "unknown-drive",
     text: `A drive answers, but none of the ${definitions.length} known families that speak this way fits it${heard.length > 0 ? `: ${heard.join("; ")}` : ""}.`,
-    remedy: "Look at the type plate. Import a definition for it here, or go on with the nearest one in the open; if it should be one of these families, check that the address leads to it.",
+    remedy:
+      "Look at the type plate. Import a definition for it here, or go on with the nearest one in the open; if it should be one of these families, check that the address leads to it.",
   });
 }
 
@@ -67,10 +105,15 @@ export async function readIdentity(session: DriveSession): Promise<Result<DriveI
   const found = new Map<IdentityField["field"], string | number>();
   for (const [i, field] of file.identity.entries()) {
     const outcome = fields[i]!;
-    if (outcome.kind === "refused" && field.field !== "family" && !outcome.refusal.kind.startsWith("gateway")) continue;
+    if (outcome.kind === "refused" && field.field !== "family" && !outcome.refusal.kind.startsWith("gateway"))
+      continue;
     if (outcome.kind !== "value") return bad(troubleOf(outcome));
     if (field.field === "family" && outcome.raw !== field.equals) {
-      return bad({ kind: "other-drive", text: `Another kind of drive answers at this address now: it says ${outcome.raw} where ${definition.title} says ${field.equals}.`, remedy: "Check which drive is connected." });
+      return bad({
+        kind: "other-drive",
+        text: `Another kind of drive answers at this address now: it says ${outcome.raw} where ${definition.title} says ${field.equals}.`,
+        remedy: "Check which drive is connected.",
+      });
     }
     found.set(field.field, field.minorSteps ? versionOf(Number(outcome.raw), field.minorSteps) : outcome.raw);
   }
@@ -80,11 +123,18 @@ export async function readIdentity(session: DriveSession): Promise<Result<DriveI
   if (!modules.ok) return modules;
   const rating = file.ratings.find((each) => each.identityValue === found.get("rating"));
   const onlyOne = file.ratings.length === 1 && !found.has("rating") ? file.ratings[0] : rating;
-  const axisModules = modules.value.filter((each) => file.modules?.kinds.some((kind) => kind.axis && kind.name === each.name)).length;
+  const axisModules = modules.value.filter((each) =>
+    file.modules?.kinds.some((kind) => kind.axis && kind.name === each.name),
+  ).length;
   return good({
-    vendor: file.vendor, family: file.family, definitionId: definition.id,
-    rating: onlyOne?.id, ratingName: onlyOne?.name ?? `unknown rating ${found.get("rating") ?? ""}`.trim(), supply: onlyOne?.supply ?? "unknown",
-    firmware: String(found.get("firmware") ?? file.firmware.from), serial: String(found.get("serial") ?? "").trim(),
+    vendor: file.vendor,
+    family: file.family,
+    definitionId: definition.id,
+    rating: onlyOne?.id,
+    ratingName: onlyOne?.name ?? `unknown rating ${found.get("rating") ?? ""}`.trim(),
+    supply: onlyOne?.supply ?? "unknown",
+    firmware: String(found.get("firmware") ?? file.firmware.from),
+    serial: String(found.get("serial") ?? "").trim(),
     ...(found.has("power-part") ? { powerPart: String(found.get("power-part")).trim() } : {}),
     ...(file.axes ? { axes: Number(found.get("axes") ?? (axisModules || 1)) } : {}),
     ...(file.options ? { options: options.value } : {}),
@@ -101,7 +151,13 @@ async function readOptions(session: DriveSession): Promise<Result<FittedOption[]
     const [sign, firmware] = await session.readItems(items);
     if (isLoss(sign!)) return bad(troubleOf(sign));
     if (sign!.kind !== "value" || !signGiven(option.fitted, Number(sign!.raw))) continue;
-    fitted.push({ id: option.id, name: option.name, ...(firmware?.kind === "value" ? { firmware: versionOf(Number(firmware.raw), option.firmware!.minorSteps) } : {}) });
+    fitted.push({
+      id: option.id,
+      name: option.name,
+      ...(firmware?.kind === "value"
+        ? { firmware: versionOf(Number(firmware.raw), option.firmware!.minorSteps) }
+        : {}),
+    });
   }
   return good(fitted);
 }
@@ -112,7 +168,12 @@ async function readModules(session: DriveSession): Promise<Result<FittedModule[]
   const modules: FittedModule[] = [];
   for (let slot = 0; slot < spec.slots; slot++) {
     const items: Item[] = [{ address: addressOf(spec.kind) + slot, type: "u16" }];
-    if (spec.serial) items.push({ address: addressOf(spec.serial.address) + slot * spec.serial.step, type: "text", length: spec.serial.length });
+    if (spec.serial)
+      items.push({
+        address: addressOf(spec.serial.address) + slot * spec.serial.step,
+        type: "text",
+        length: spec.serial.length,
+      });
     if (spec.firmware) items.push({ address: addressOf(spec.firmware.address) + slot, type: "u16" });
     const outcomes = await session.readItems(items);
     const lost = outcomes.find(isLoss);
@@ -122,9 +183,13 @@ async function readModules(session: DriveSession): Promise<Result<FittedModule[]
     const serial = spec.serial ? rest.shift() : undefined;
     const firmware = spec.firmware ? rest.shift() : undefined;
     modules.push({
-      slot: slot + 1, name: spec.kinds.find((each) => each.value === Number(kind!.raw))?.name ?? `unknown module ${kind!.raw}`,
+      slot: slot + 1,
+      name:
+        spec.kinds.find((each) => each.value === Number(kind!.raw))?.name ?? `unknown module ${kind!.raw}`,
       ...(serial?.kind === "value" ? { serial: String(serial.raw).trim() } : {}),
-      ...(firmware?.kind === "value" ? { firmware: versionOf(Number(firmware.raw), spec.firmware!.minorSteps) } : {}),
+      ...(firmware?.kind === "value"
+        ? { firmware: versionOf(Number(firmware.raw), spec.firmware!.minorSteps) }
+        : {}),
     });
   }
   return good(modules);
@@ -132,11 +197,17 @@ async function readModules(session: DriveSession): Promise<Result<FittedModule[]
 
 /** An outcome that says nothing about the item, since nobody answered. */
 function isLoss(outcome: ItemOutcome): outcome is Exclude<ItemOutcome, { kind: "value" }> {
-  return outcome.kind !== "value" && (outcome.kind !== "refused" || outcome.refusal.kind.startsWith("gateway"));
+  return (
+    outcome.kind !== "value" && (outcome.kind !== "refused" || outcome.refusal.kind.startsWith("gateway"))
+  );
 }
 
 function itemOf(field: IdentityField): Item {
-  return { address: addressOf(field.address), type: field.type as ValueType, ...(field.length === undefined ? {} : { length: field.length }) };
+  return {
+    address: addressOf(field.address),
+    type: field.type as ValueType,
+    ...(field.length === undefined ? {} : { length: field.length }),
+  };
 }
 
 function versionOf(raw: number, minorSteps: number): string {
@@ -145,7 +216,14 @@ function versionOf(raw: number, minorSteps: number): string {
 
 /** Whether it is the same drive as before: after every reconnection this is asked before anything is written. */
 export function sameDrive(a: DriveIdentity, b: DriveIdentity): boolean {
-  return a.definitionId === b.definitionId && (a.serial === b.serial || (a.placed === true && b.placed === true)) && a.powerPart === b.powerPart && a.rating === b.rating
-    && a.firmware === b.firmware && a.axes === b.axes && a.really?.definitionId === b.really?.definitionId
-    && fittingOf(a).options.join() === fittingOf(b).options.join();
+  return (
+    a.definitionId === b.definitionId &&
+    (a.serial === b.serial || (a.placed === true && b.placed === true)) &&
+    a.powerPart === b.powerPart &&
+    a.rating === b.rating &&
+    a.firmware === b.firmware &&
+    a.axes === b.axes &&
+    a.really?.definitionId === b.really?.definitionId &&
+    fittingOf(a).options.join() === fittingOf(b).options.join()
+  );
 }

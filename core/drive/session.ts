@@ -37,7 +37,11 @@ export interface DriveSession {
   /** One outcome an item, in their order. Questions are asked again where that is harmless. */
   readItems(items: readonly Item[]): Promise<ItemOutcome[]>;
   /** Reads parameters; each step is handed on as soon as it is there. Ends early with the trouble that ended it. */
-  read(parameters: readonly Parameter[], onStep: (step: ReadStep) => void | Promise<void>, signal?: AbortSignal): Promise<Result<void>>;
+  read(
+    parameters: readonly Parameter[],
+    onStep: (step: ReadStep) => void | Promise<void>,
+    signal?: AbortSignal,
+  ): Promise<Result<void>>;
   /** Sends one write once. It is never repeated here. */
   write(parameter: Parameter, raw: RawValue): Promise<WriteOutcome>;
   /** Gives a command and waits for its sign, where it has one. */
@@ -45,13 +49,16 @@ export interface DriveSession {
 }
 
 /** What the outcome of a write that was sent once means. */
-export function writeOutcomeOf(outcome: { kind: "written" } | { kind: "registers" } | { kind: "value" } | Failure): WriteOutcome {
+export function writeOutcomeOf(
+  outcome: { kind: "written" } | { kind: "registers" } | { kind: "value" } | Failure,
+): WriteOutcome {
   switch (outcome.kind) {
     case "written":
       return { kind: "written" };
     case "refused":
       // A gateway that got no answer cannot know what the drive behind it did.
-      if (outcome.refusal.kind === "gateway-silent" || outcome.refusal.kind === "accepted-not-done") return { kind: "unknown", text: outcome.refusal.text, lost: false };
+      if (outcome.refusal.kind === "gateway-silent" || outcome.refusal.kind === "accepted-not-done")
+        return { kind: "unknown", text: outcome.refusal.text, lost: false };
       return { kind: "refused", refusal: outcome.refusal };
     case "lost":
       return { kind: "unknown", text: outcome.reason, lost: true };

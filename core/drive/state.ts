@@ -1,4 +1,11 @@
-import { addressOf, axisShift, type Address, type Definition, type Sign, type TripSpec } from "@/core/definition";
+import {
+  addressOf,
+  axisShift,
+  type Address,
+  type Definition,
+  type Sign,
+  type TripSpec,
+} from "@/core/definition";
 import type { AxisState, DriveState } from "./model";
 import type { DriveSession, Item } from "./session";
 import { bad, good, troubleOf, type Result } from "./trouble";
@@ -19,13 +26,17 @@ export async function readDriveState(session: DriveSession): Promise<Result<Driv
   for (const key of items.keys()) {
     const outcome = outcomes[i++]!;
     if (outcome.kind === "value") values.set(key, Number(outcome.raw));
-    else if (outcome.kind !== "refused" || outcome.refusal.kind.startsWith("gateway")) return bad(troubleOf(outcome));
+    else if (outcome.kind !== "refused" || outcome.refusal.kind.startsWith("gateway"))
+      return bad(troubleOf(outcome));
   }
   return good(decodeState(definition, (address, axis) => values.get(keyOf(definition, address, axis)) ?? 0));
 }
 
 /** Makes sense of status words; `word` gives the value at an address of an axis (0 for a drive without axes). */
-export function decodeState(definition: Definition, word: (address: Address, axis: number) => number): DriveState {
+export function decodeState(
+  definition: Definition,
+  word: (address: Address, axis: number) => number,
+): DriveState {
   const { state, permission, withoutMains } = definition.file;
   const numbers = axisNumbers(definition);
   const given = (sign: Sign, axis = numbers[0]!): boolean => signGiven(sign, word(sign.address, axis));
@@ -33,16 +44,36 @@ export function decodeState(definition: Definition, word: (address: Address, axi
   const axes = numbers.map((axis): AxisState & { tripped: boolean } => {
     const number = state.tripNumber ? word(state.tripNumber.address, axis) : 0;
     const tripped = state.tripped ? given(state.tripped, axis) : number !== 0;
-    return { axis, running: state.running && given(state.running, axis), tripped, trip: tripped ? { number, name: tripOf(definition, number)?.name ?? `unknown trip ${number}`, ...(alone && number === withoutMains?.trip ? { expected: true } : {}) } : undefined };
+    return {
+      axis,
+      running: state.running && given(state.running, axis),
+      tripped,
+      trip: tripped
+        ? {
+            number,
+            name: tripOf(definition, number)?.name ?? `unknown trip ${number}`,
+            ...(alone && number === withoutMains?.trip ? { expected: true } : {}),
+          }
+        : undefined,
+    };
   });
-  const warnings = state.warnings === undefined ? [] : numbers.flatMap((axis) => state.warnings!.bits
-    .filter((each) => (word(state.warnings!.address, axis) >>> each.bit) & 1)
-    .map((each) => (numbers.length > 1 ? `axis ${axis}: ${each.text}` : each.text)));
+  const warnings =
+    state.warnings === undefined
+      ? []
+      : numbers.flatMap((axis) =>
+          state
+            .warnings!.bits.filter((each) => (word(state.warnings!.address, axis) >>> each.bit) & 1)
+            .map((each) => (numbers.length > 1 ? `axis ${axis}: ${each.text}` : each.text)),
+        );
   const tripped = axes.find((each) => each.tripped);
   return {
     running: state.running && axes.some((each) => each.running),
     tripped: tripped !== undefined,
-    trip: tripped?.trip && (numbers.length > 1 ? { ...tripped.trip, name: `${tripped.trip.name} (axis ${tripped.axis})` } : tripped.trip),
+    trip:
+      tripped?.trip &&
+      (numbers.length > 1
+        ? { ...tripped.trip, name: `${tripped.trip.name} (axis ${tripped.axis})` }
+        : tripped.trip),
     warnings,
     volatile: state.volatile ? given(state.volatile) : undefined,
     permission: permission ? given(permission.given) : undefined,
@@ -73,10 +104,22 @@ function stateItems(definition: Definition): Map<string, Item> {
   const want = (of: { address: Address; type?: "u8" | "u16" | "u32" } | undefined, axis: number): void => {
     if (!of) return;
     const shift = axisShift(definition.file.axes, definition.protocol, axis);
-    items.set(keyOf(definition, of.address, axis), { address: addressOf(of.address) + shift.address, type: of.type ?? "u16", node: shift.node });
+    items.set(keyOf(definition, of.address, axis), {
+      address: addressOf(of.address) + shift.address,
+      type: of.type ?? "u16",
+      node: shift.node,
+    });
   };
   const numbers = axisNumbers(definition);
-  for (const axis of numbers) for (const each of [state.running, state.tripped, state.tripNumber, state.warnings]) want(each, axis);
-  for (const each of [state.volatile, state.controlOnly, state.reducedSupply, state.memoryCard, permission?.given]) want(each, numbers[0]!);
+  for (const axis of numbers)
+    for (const each of [state.running, state.tripped, state.tripNumber, state.warnings]) want(each, axis);
+  for (const each of [
+    state.volatile,
+    state.controlOnly,
+    state.reducedSupply,
+    state.memoryCard,
+    permission?.given,
+  ])
+    want(each, numbers[0]!);
   return items;
 }

@@ -22,16 +22,41 @@ export const bad = <T>(trouble: Trouble): Result<T> => ({ ok: false, trouble });
 export function troubleOf(outcome: Failure): Trouble {
   switch (outcome.kind) {
     case "silent":
-      return { kind: "silent", text: `No answer within ${Math.round(outcome.waitedMs)} ms.`, remedy: "Check that the drive has power, then the address, then the cable." };
+      return {
+        kind: "silent",
+        text: `No answer within ${Math.round(outcome.waitedMs)} ms.`,
+        remedy: "Check that the drive has power, then the address, then the cable.",
+      };
     case "lost":
-      return { kind: "lost", text: `The link is lost: ${outcome.reason}`, remedy: "Check the cable and the address of the link. It is tried again by itself.", ...(outcome.cause ? { cause: outcome.cause } : {}) };
+      return {
+        kind: "lost",
+        text: `The link is lost: ${outcome.reason}`,
+        remedy: "Check the cable and the address of the link. It is tried again by itself.",
+        ...(outcome.cause ? { cause: outcome.cause } : {}),
+      };
     case "rubbish":
-      return { kind: "rubbish", text: outcome.reason, remedy: "Check that this is the drive's own port, then speed and parity, then whether two drives share the address.", ...(outcome.noise ? { noise: outcome.noise } : {}) };
+      return {
+        kind: "rubbish",
+        text: outcome.reason,
+        remedy:
+          "Check that this is the drive's own port, then speed and parity, then whether two drives share the address.",
+        ...(outcome.noise ? { noise: outcome.noise } : {}),
+      };
     case "refused":
       // Behind a gateway, a drive that is off or unplugged shows as the gateway's own answer.
       if (outcome.refusal.kind === "gateway-silent" || outcome.refusal.kind === "gateway-path") {
-        return { kind: "silent", text: outcome.refusal.text, remedy: outcome.refusal.remedy, refusal: outcome.refusal };
+        return {
+          kind: "silent",
+          text: outcome.refusal.text,
+          remedy: outcome.refusal.remedy,
+          refusal: outcome.refusal,
+        };
       }
-      return { kind: "refused", text: outcome.refusal.text, remedy: outcome.refusal.remedy, refusal: outcome.refusal };
+      return {
+        kind: "refused",
+        text: outcome.refusal.text,
+        remedy: outcome.refusal.remedy,
+        refusal: outcome.refusal,
+      };
   }
 }

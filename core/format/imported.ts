@@ -25,17 +25,44 @@ export interface Imported {
 export const MOST_PARAMETERS = 8_000;
 
 /** The part of a definition that is the same wherever its parameters come from. Nothing is claimed that nobody said. */
-export function frameOf(about: ImportAbout, groups: GroupSpec[], link: Pick<DefinitionFile, "modbus" | "canopen">): DefinitionFile {
-  const rating: RatingSpec = { id: "any", name: about.family, identityValue: 0, supply: about.supply || "not told" };
+export function frameOf(
+  about: ImportAbout,
+  groups: GroupSpec[],
+  link: Pick<DefinitionFile, "modbus" | "canopen">,
+): DefinitionFile {
+  const rating: RatingSpec = {
+    id: "any",
+    name: about.family,
+    identityValue: 0,
+    supply: about.supply || "not told",
+  };
   return {
-    format: "calm-ledger/definition/1", id: idOf(about.vendor, about.family), version: "1", vendor: about.vendor, family: about.family, about: about.about || `Imported; ${about.family} of ${about.vendor}.`,
-    firmware: { from: about.firmwareFrom }, ...link, identity: about.identity, ratings: [rating], groups, rules: [], state: {}, writesLand: "running", trips: [],
+    format: "calm-ledger/definition/1",
+    id: idOf(about.vendor, about.family),
+    version: "1",
+    vendor: about.vendor,
+    family: about.family,
+    about: about.about || `Imported; ${about.family} of ${about.vendor}.`,
+    firmware: { from: about.firmwareFrom },
+    ...link,
+    identity: about.identity,
+    ratings: [rating],
+    groups,
+    rules: [],
+    state: {},
+    writesLand: "running",
+    trips: [],
   };
 }
 
 /** The id of a family: vendor and family in plain letters. The same family imported again gets the same id. */
 export function idOf(vendor: string, family: string): string {
-  const plain = (text: string): string => text.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "");
+  const plain = (text: string): string =>
+    text
+      .normalize("NFKD")
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-+|-+$/g, "");
   return [plain(vendor), plain(family)].filter(Boolean).join("-") || "imported";
 }
 

@@ -3,4 +3,13 @@ export { decodeText, LARGEST_TEXT, type Decoded } from "./decode-text";
 export { definitionFromEds, identityFromEds, readEds, type EdsFile, type EdsObject } from "./eds";
 export { frameOf, idOf, type ImportAbout, type Imported } from "./imported";
 export type { LineNote } from "./note";
-export { definitionFromList, FIELD_WORDS, FIELDS, guessColumns, type Field, type ListOptions, type ListRow, type Mapping } from "./register-list";
+export {
+  definitionFromList,
+  FIELD_WORDS,
+  FIELDS,
+  guessColumns,
+  type Field,
+  type ListOptions,
+  type ListRow,
+  type Mapping,
+} from "./register-list";

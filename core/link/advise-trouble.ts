@@ -24,8 +24,11 @@ export function adviseTrouble(link: LinkKind, unit: number, trouble: FailedAttem
 function outcomeOf({ kind, noise, cause, refusal }: FailedAttempt): Failure | undefined {
   if (refusal?.kind.startsWith("gateway")) return { kind: "refused", refusal };
   switch (kind) {
-    case "silent": return { kind: "silent", waitedMs: 0 };
-    case "rubbish": return { kind: "rubbish", reason: "", ...(noise ? { noise } : {}) };
-    default: return cause ? { kind: "lost", reason: "", cause } : undefined;
+    case "silent":
+      return { kind: "silent", waitedMs: 0 };
+    case "rubbish":
+      return { kind: "rubbish", reason: "", ...(noise ? { noise } : {}) };
+    default:
+      return cause ? { kind: "lost", reason: "", cause } : undefined;
   }
 }

@@ -1,8 +1,28 @@
 /** Links as settings, why one does not answer, where to look for drives. No sockets. */
-export { LINK_KINDS, LINK_WORDS, linkKey, linkText, PARITIES, protocolOf, serialText, speaksOn, type LinkKind, type LinkSettings, type Parity, type SerialSettings } from "./settings";
+export {
+  LINK_KINDS,
+  LINK_WORDS,
+  linkKey,
+  linkText,
+  PARITIES,
+  protocolOf,
+  serialText,
+  speaksOn,
+  type LinkKind,
+  type LinkSettings,
+  type Parity,
+  type SerialSettings,
+} from "./settings";
 export { sleptMs, type Moment } from "./slept";
 export { adviseTrouble } from "./advise-trouble";
 export { diagnose, type Advice } from "./diagnose";
 export { KnockTimeout } from "./knock-timeout";
-export { BREADTHS, highestUnit, planSearch, type Breadth, type SearchPass, type SearchRequest } from "./search-plan";
+export {
+  BREADTHS,
+  highestUnit,
+  planSearch,
+  type Breadth,
+  type SearchPass,
+  type SearchRequest,
+} from "./search-plan";
 export { addSymptom, noSymptoms, type Symptoms } from "./symptoms";

@@ -25,11 +25,17 @@ export class KnockTimeout {
     const turnaround = Math.max(5, ...families.map((each) => each.file.modbus?.turnaroundMs ?? 0));
     if (settings.kind === "modbus-serial") {
       // Question 5 bytes, answer to one register 4 bytes; ASCII writes each byte as two characters.
-      const wire = exchangeMs({ baud: settings.baud, bitsPerCharacter: settings.framing === "ascii" ? 10 : 11, turnaroundMs: 0 }, 5, 4) * (settings.framing === "ascii" ? 2 : 1);
+      const wire =
+        exchangeMs(
+          { baud: settings.baud, bitsPerCharacter: settings.framing === "ascii" ? 10 : 11, turnaroundMs: 0 },
+          5,
+          4,
+        ) * (settings.framing === "ascii" ? 2 : 1);
       this.quickMs = wire + 4 * turnaround + ADAPTER_MS;
     } else if (settings.kind === "modbus-rtu-over-tcp") {
       // The gateway's speed is not known here: 9,600 baud is the slowest that is usual.
-      this.quickMs = exchangeMs({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 0 }, 5, 4) + 4 * turnaround + NETWORK_MS;
+      this.quickMs =
+        exchangeMs({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 0 }, 5, 4) + 4 * turnaround + NETWORK_MS;
     } else {
       this.quickMs = this.patientMs;
     }
@@ -37,7 +43,9 @@ export class KnockTimeout {
 
   /** Milliseconds to wait for the next answer. */
   next(patient: boolean): number {
-    return patient ? this.patientMs : Math.min(this.patientMs, Math.max(this.quickMs, 2 * this.slowestSeenMs));
+    return patient
+      ? this.patientMs
+      : Math.min(this.patientMs, Math.max(this.quickMs, 2 * this.slowestSeenMs));
   }
 
   /** An answer came after so many milliseconds. */

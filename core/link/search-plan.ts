@@ -34,29 +34,57 @@ export function planSearch(request: SearchRequest, definitions: readonly Definit
   return asked.map((settings) => ({ settings, units: unitsOf(request, settings, definitions) }));
 }
 
-function unitsOf({ from, to }: SearchRequest, settings: LinkSettings, definitions: readonly Definition[]): number[] {
+function unitsOf(
+  { from, to }: SearchRequest,
+  settings: LinkSettings,
+  definitions: readonly Definition[],
+): number[] {
   const families = definitions.filter((each) => speaksOn(each, settings));
-  const usual = families.map((each) => each.file.canopen?.defaults.node ?? each.file.modbus!.defaults.address);
-  const lone = settings.kind === "canopen-gateway" || settings.kind === "modbus-tcp" || from === to ? [] : families.flatMap((each) => each.file.modbus?.loneAddress ?? []);
+  const usual = families.map(
+    (each) => each.file.canopen?.defaults.node ?? each.file.modbus!.defaults.address,
+  );
+  const lone =
+    settings.kind === "canopen-gateway" || settings.kind === "modbus-tcp" || from === to
+      ? []
+      : families.flatMap((each) => each.file.modbus?.loneAddress ?? []);
   const range = Array.from({ length: to - from + 1 }, (_, i) => from + i);
   const first = usual.filter((each) => each >= from && each <= to);
   return [...new Set([...lone, ...first, ...range])];
 }
 
 /** Ways of speaking on a port, the given one first, each once. */
-function serialPasses(link: LinkSettings & { kind: "modbus-serial" }, breadth: Breadth, definitions: readonly Definition[]): LinkSettings[] {
-  const ways: SerialSettings[] = [{ framing: link.framing, baud: link.baud, parity: link.parity, stopBits: link.stopBits }];
+function serialPasses(
+  link: LinkSettings & { kind: "modbus-serial" },
+  breadth: Breadth,
+  definitions: readonly Definition[],
+): LinkSettings[] {
+  const ways: SerialSettings[] = [
+    { framing: link.framing, baud: link.baud, parity: link.parity, stopBits: link.stopBits },
+  ];
   const modbus = definitions.flatMap((each) => each.file.modbus ?? []);
-  const framingsOf = (framings: readonly string[]): Array<"rtu" | "ascii"> => (["rtu", "ascii"] as const).filter((each) => framings.includes(each));
+  const framingsOf = (framings: readonly string[]): Array<"rtu" | "ascii"> =>
+    (["rtu", "ascii"] as const).filter((each) => framings.includes(each));
   if (breadth !== "these") {
-    for (const { defaults, framings } of modbus) for (const framing of framingsOf(framings)) ways.push({ framing, baud: defaults.baud, parity: defaults.parity, stopBits: defaults.stopBits });
+    for (const { defaults, framings } of modbus)
+      for (const framing of framingsOf(framings))
+        ways.push({ framing, baud: defaults.baud, parity: defaults.parity, stopBits: defaults.stopBits });
   }
   if (breadth === "all") {
-    for (const { defaults, framings, speeds } of modbus) for (const baud of speeds ?? [defaults.baud]) for (const framing of framingsOf(framings)) ways.push({ framing, baud, parity: defaults.parity, stopBits: defaults.stopBits });
-    for (const { defaults, framings, speeds } of modbus) for (const baud of speeds ?? [defaults.baud]) for (const parity of PARITIES) for (const framing of framingsOf(framings)) ways.push({ framing, baud, parity, stopBits: parity === "none" ? 2 : 1 });
+    for (const { defaults, framings, speeds } of modbus)
+      for (const baud of speeds ?? [defaults.baud])
+        for (const framing of framingsOf(framings))
+          ways.push({ framing, baud, parity: defaults.parity, stopBits: defaults.stopBits });
+    for (const { defaults, framings, speeds } of modbus)
+      for (const baud of speeds ?? [defaults.baud])
+        for (const parity of PARITIES)
+          for (const framing of framingsOf(framings))
+            ways.push({ framing, baud, parity, stopBits: parity === "none" ? 2 : 1 });
   }
   const seen = new Set<string>();
   return ways
-    .filter((each) => { const key = JSON.stringify([each.framing, each.baud, each.parity]); return !seen.has(key) && Boolean(seen.add(key)); })
+    .filter((each) => {
+      const key = JSON.stringify([each.framing, each.baud, each.parity]);
+      return !seen.has(key) && Boolean(seen.add(key));
+    })
     .map((each) => ({ kind: link.kind, path: link.path, ...each }));
 }

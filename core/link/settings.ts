@@ -21,7 +21,12 @@ export type LinkSettings =
   | { kind: "canopen-gateway"; host: string; port: number; net: number; inFlight: number };
 
 export type LinkKind = LinkSettings["kind"];
-export const LINK_KINDS: readonly LinkKind[] = ["modbus-tcp", "modbus-rtu-over-tcp", "modbus-serial", "canopen-gateway"];
+export const LINK_KINDS: readonly LinkKind[] = [
+  "modbus-tcp",
+  "modbus-rtu-over-tcp",
+  "modbus-serial",
+  "canopen-gateway",
+];
 
 export const LINK_WORDS: Record<LinkKind, string> = {
   "modbus-tcp": "Modbus TCP",
@@ -32,7 +37,9 @@ export const LINK_WORDS: Record<LinkKind, string> = {
 
 /** What tells one physical way from another: two links with one key would be the same socket or port. */
 export function linkKey(settings: LinkSettings): string {
-  return settings.kind === "modbus-serial" ? `serial ${settings.path}` : `${settings.kind} ${settings.host}:${settings.port}`;
+  return settings.kind === "modbus-serial"
+    ? `serial ${settings.path}`
+    : `${settings.kind} ${settings.host}:${settings.port}`;
 }
 
 /** A link in a few words, for people. */

@@ -29,18 +29,44 @@ export interface Symptoms {
 
 /** Nothing seen yet. */
 export function noSymptoms(kind: LinkKind): Symptoms {
-  return { kind, asked: 0, answered: 0, silent: 0, garbled: 0, badCheck: 0, otherAddress: 0, noFit: 0, gatewaySilent: 0, gatewayPath: 0, gatewayFault: 0, unknown: 0, unsteady: 0, rubbishAt: [] };
+  return {
+    kind,
+    asked: 0,
+    answered: 0,
+    silent: 0,
+    garbled: 0,
+    badCheck: 0,
+    otherAddress: 0,
+    noFit: 0,
+    gatewaySilent: 0,
+    gatewayPath: 0,
+    gatewayFault: 0,
+    unknown: 0,
+    unsteady: 0,
+    rubbishAt: [],
+  };
 }
 
-const NOISE_COUNTS: Record<Noise, "garbled" | "badCheck" | "otherAddress" | "noFit"> = { garbled: "garbled", "bad-check": "badCheck", "other-address": "otherAddress", "no-fit": "noFit" };
+const NOISE_COUNTS: Record<Noise, "garbled" | "badCheck" | "otherAddress" | "noFit"> = {
+  garbled: "garbled",
+  "bad-check": "badCheck",
+  "other-address": "otherAddress",
+  "no-fit": "noFit",
+};
 
 /** Adds what came of one question to an address. A right answer is any outcome that is no failure, or a refusal of the drive itself. */
 export function addSymptom(symptoms: Symptoms, unit: number, outcome: { kind: "somebody" } | Failure): void {
   symptoms.asked += 1;
   switch (outcome.kind) {
-    case "somebody": symptoms.answered += 1; return;
-    case "silent": symptoms.silent += 1; return;
-    case "lost": if (outcome.cause) symptoms.cause = outcome.cause; return;
+    case "somebody":
+      symptoms.answered += 1;
+      return;
+    case "silent":
+      symptoms.silent += 1;
+      return;
+    case "lost":
+      if (outcome.cause) symptoms.cause = outcome.cause;
+      return;
     case "rubbish":
       symptoms[NOISE_COUNTS[outcome.noise ?? "garbled"]] += 1;
       if (!symptoms.rubbishAt.includes(unit)) symptoms.rubbishAt.push(unit);

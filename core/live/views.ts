@@ -81,7 +81,18 @@ export interface SearchView {
 }
 
 export type RestorePhase =
-  | "reading-before" | "review" | "permission" | "motor" | "writing" | "permanent" | "restart" | "verifying" | "waiting-for-drive" | "halted" | "done" | "ended";
+  | "reading-before"
+  | "review"
+  | "permission"
+  | "motor"
+  | "writing"
+  | "permanent"
+  | "restart"
+  | "verifying"
+  | "waiting-for-drive"
+  | "halted"
+  | "done"
+  | "ended";
 
 export interface StepCounts {
   written: number;

@@ -8,12 +8,26 @@ export type Failure =
   | { kind: "lost"; reason: string; cause?: LostCause };
 
 /** Why a channel could not be opened, or broke, as far as the operating system tells. */
-export const LOST_CAUSES = ["connection-refused", "unreachable", "unknown-name", "no-answer", "reset", "no-such-port", "port-busy", "no-permission", "port-vanished", "driver-fault"] as const;
+export const LOST_CAUSES = [
+  "connection-refused",
+  "unreachable",
+  "unknown-name",
+  "no-answer",
+  "reset",
+  "no-such-port",
+  "port-busy",
+  "no-permission",
+  "port-vanished",
+  "driver-fault",
+] as const;
 export type LostCause = (typeof LOST_CAUSES)[number];
 
 /** A channel that could not be opened or was lost, with the reason in words. */
 export class ChannelError extends Error {
-  constructor(message: string, readonly why: LostCause | undefined) {
+  constructor(
+    message: string,
+    readonly why: LostCause | undefined,
+  ) {
     super(message);
     this.name = "ChannelError";
   }

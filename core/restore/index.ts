@@ -1,7 +1,23 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
 export { checkRestore, mayWrite, type Check, type CheckInput, type RecordFacts } from "./checks";
 export { brokenRules, orderWrites } from "./order";
-export { LEFT_OUT, planRestore, startsByItself, USUAL_CHOICES, type LeftOutReason, type Plan, type PlanChoices } from "./plan";
+export {
+  LEFT_OUT,
+  planRestore,
+  startsByItself,
+  USUAL_CHOICES,
+  type LeftOutReason,
+  type Plan,
+  type PlanChoices,
+} from "./plan";
 export type { PlannedWrite } from "./planned-write";
-export { countSteps, needReadBack, settleReadBack, settleWrite, stepsOf, type StepState, type WriteStep } from "./step";
+export {
+  countSteps,
+  needReadBack,
+  settleReadBack,
+  settleWrite,
+  stepsOf,
+  type StepState,
+  type WriteStep,
+} from "./step";
 export { verifyRestore, type ParameterResult, type Verification } from "./verify";

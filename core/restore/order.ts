@@ -3,14 +3,23 @@ import { floatFromBits, type Parameter, type ParameterKind, type RawValue } from
 import type { PlannedWrite } from "./planned-write";
 
 /** The motor is known before it is controlled; the drive may answer elsewhere after the communication changed. */
-const KIND_ORDER: Partial<Record<ParameterKind, number>> = { motor: 0, tuning: 1, setting: 2, communication: 3 };
+const KIND_ORDER: Partial<Record<ParameterKind, number>> = {
+  motor: 0,
+  tuning: 1,
+  setting: 2,
+  communication: 3,
+};
 
 /**
  * Puts writes in an order in which no rule between two parameters ("lower must not be above upper") is broken on the way,
  * given what the drive holds now: a rising lower value waits for the upper one to rise, a falling upper one for the lower to fall.
  * Otherwise motor data first, communication last, and the definition's order between.
  */
-export function orderWrites(definition: Definition, writes: readonly PlannedWrite[], live: ReadonlyMap<string, RawValue>): PlannedWrite[] {
+export function orderWrites(
+  definition: Definition,
+  writes: readonly PlannedWrite[],
+  live: ReadonlyMap<string, RawValue>,
+): PlannedWrite[] {
   const usual = [...writes].sort((a, b) => rank(definition, a.code) - rank(definition, b.code));
   const waitsFor = new Map<string, Set<string>>();
   const target = new Map(writes.map((each) => [each.code, each.to]));
@@ -18,14 +27,18 @@ export function orderWrites(definition: Definition, writes: readonly PlannedWrit
     const lower = target.get(rule.lower);
     const upper = target.get(rule.upper);
     if (lower === undefined || upper === undefined) continue;
-    if (above(definition, rule.lower, lower, rule.upper, live.get(rule.upper))) add(waitsFor, rule.lower, rule.upper);
-    else if (above(definition, rule.lower, live.get(rule.lower), rule.upper, upper)) add(waitsFor, rule.upper, rule.lower);
+    if (above(definition, rule.lower, lower, rule.upper, live.get(rule.upper)))
+      add(waitsFor, rule.lower, rule.upper);
+    else if (above(definition, rule.lower, live.get(rule.lower), rule.upper, upper))
+      add(waitsFor, rule.upper, rule.lower);
   }
   const ordered: PlannedWrite[] = [];
   const placed = new Set<string>();
   let rest = usual;
   while (rest.length > 0) {
-    const ready = rest.find((each) => [...(waitsFor.get(each.code) ?? [])].every((code) => placed.has(code) || !target.has(code)));
+    const ready = rest.find((each) =>
+      [...(waitsFor.get(each.code) ?? [])].every((code) => placed.has(code) || !target.has(code)),
+    );
     // Rules that wait for each other in a circle: keep the usual order and let the drive say what it refuses.
     const next = ready ?? rest[0]!;
     ordered.push(next);
@@ -36,8 +49,13 @@ export function orderWrites(definition: Definition, writes: readonly PlannedWrit
 }
 
 /** Codes whose target values break a rule of the family, with the rule's words: the drive would refuse them. */
-export function brokenRules(definition: Definition, values: ReadonlyMap<string, RawValue>): Array<{ lower: string; upper: string; text: string }> {
-  return definition.rules.filter((rule) => above(definition, rule.lower, values.get(rule.lower), rule.upper, values.get(rule.upper)));
+export function brokenRules(
+  definition: Definition,
+  values: ReadonlyMap<string, RawValue>,
+): Array<{ lower: string; upper: string; text: string }> {
+  return definition.rules.filter((rule) =>
+    above(definition, rule.lower, values.get(rule.lower), rule.upper, values.get(rule.upper)),
+  );
 }
 
 function rank(definition: Definition, code: string): number {
@@ -45,9 +63,17 @@ function rank(definition: Definition, code: string): number {
   return (KIND_ORDER[parameter.kind] ?? 2) * 100_000 + parameter.order;
 }
 
-function above(definition: Definition, lowerCode: string, lower: RawValue | undefined, upperCode: string, upper: RawValue | undefined): boolean {
+function above(
+  definition: Definition,
+  lowerCode: string,
+  lower: RawValue | undefined,
+  upperCode: string,
+  upper: RawValue | undefined,
+): boolean {
   if (lower === undefined || upper === undefined) return false;
-  return physical(definition.byCode.get(lowerCode)!, lower) > physical(definition.byCode.get(upperCode)!, upper);
+  return (
+    physical(definition.byCode.get(lowerCode)!, lower) > physical(definition.byCode.get(upperCode)!, upper)
+  );
 }
 
 function physical(parameter: Parameter, raw: RawValue): number {

@@ -14,7 +14,12 @@ export interface PlanChoices {
   leaveOut: readonly string[];
 }
 
-export const USUAL_CHOICES: PlanChoices = { tuning: true, communication: true, ratingDependent: true, leaveOut: [] };
+export const USUAL_CHOICES: PlanChoices = {
+  tuning: true,
+  communication: true,
+  ratingDependent: true,
+  leaveOut: [],
+};
 
 export const LEFT_OUT = {
   "read-only": "read-only on the drive",
@@ -31,7 +36,12 @@ export type LeftOutReason = keyof typeof LEFT_OUT;
 export interface Plan {
   /** In the order in which they are written. */
   writes: PlannedWrite[];
-  leftOut: Array<{ code: string; reason: LeftOutReason; from: RawValue | undefined; to: RawValue | undefined }>;
+  leftOut: Array<{
+    code: string;
+    reason: LeftOutReason;
+    from: RawValue | undefined;
+    to: RawValue | undefined;
+  }>;
   /** Settings that already are as recorded. */
   equal: number;
   /** Some written value takes effect only after a restart. */
@@ -56,17 +66,23 @@ export function planRestore(
     const to = recorded.get(parameter.code);
     if (MOVING_KINDS.has(parameter.kind)) continue;
     const reason = leftOutReason(parameter, from, to, choices, byHand);
-    if (reason === undefined && from === to) { plan.equal += 1; continue; }
+    if (reason === undefined && from === to) {
+      plan.equal += 1;
+      continue;
+    }
     if (reason !== undefined) {
       if (from !== to) plan.leftOut.push({ code: parameter.code, reason, from, to });
       continue;
     }
     const caution = checkRange(parameterFor(definition, parameter, rating), to!);
-    plan.writes.push(caution ? { code: parameter.code, from, to: to!, caution } : { code: parameter.code, from, to: to! });
+    plan.writes.push(
+      caution ? { code: parameter.code, from, to: to!, caution } : { code: parameter.code, from, to: to! },
+    );
     if (parameter.effect === "after-restart") plan.needsRestart = true;
   }
   // What the record has of a module or a firmware that this drive has not got.
-  for (const [code, to] of recorded) if (!definition.byCode.has(code)) plan.leftOut.push({ code, reason: "not-read", from: undefined, to });
+  for (const [code, to] of recorded)
+    if (!definition.byCode.has(code)) plan.leftOut.push({ code, reason: "not-read", from: undefined, to });
   plan.writes = orderWrites(definition, plan.writes, live);
   return plan;
 }
@@ -74,11 +90,17 @@ export function planRestore(
 /** Parameters with which, as recorded, the shaft can start without a new command: code and name, in every set and axis. */
 export function startsByItself(definition: Definition, recorded: ReadonlyMap<string, RawValue>): string[] {
   const watched = new Map((definition.file.startsByItself ?? []).map((each) => [each.code, each.on]));
-  return definition.parameters.filter((each) => watched.has(each.base) && recorded.get(each.code) === watched.get(each.base)).map((each) => `${each.code} ${each.name}`);
+  return definition.parameters
+    .filter((each) => watched.has(each.base) && recorded.get(each.code) === watched.get(each.base))
+    .map((each) => `${each.code} ${each.name}`);
 }
 
 function leftOutReason(
-  parameter: Parameter, from: RawValue | undefined, to: RawValue | undefined, choices: PlanChoices, byHand: ReadonlySet<string>,
+  parameter: Parameter,
+  from: RawValue | undefined,
+  to: RawValue | undefined,
+  choices: PlanChoices,
+  byHand: ReadonlySet<string>,
 ): LeftOutReason | undefined {
   if (to === undefined) return "not-recorded";
   if (from === undefined) return "not-read";

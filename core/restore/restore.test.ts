@@ -2,20 +2,67 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { DriveState } from "@/core/drive";
 import { refusalOf } from "@/core/protocol/modbus";
-import { brokenRules, checkRestore, countSteps, mayWrite, needReadBack, orderWrites, planRestore, settleReadBack, settleWrite, stepsOf, USUAL_CHOICES, verifyRestore, type CheckInput, type WriteStep } from "@/core/restore";
+import {
+  brokenRules,
+  checkRestore,
+  countSteps,
+  mayWrite,
+  needReadBack,
+  orderWrites,
+  planRestore,
+  settleReadBack,
+  settleWrite,
+  stepsOf,
+  USUAL_CHOICES,
+  verifyRestore,
+  type CheckInput,
+  type WriteStep,
+} from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
 
 const factory = () => valuesByCode(factorySet(rill, "R-015"));
 const plan = (recorded: Record<string, RawValue>, live: Record<string, RawValue> = {}, choices = {}) =>
-  planRestore(rill, "R-015", new Map([...factory(), ...Object.entries(recorded)]), new Map([...factory(), ...Object.entries(live)]), { ...USUAL_CHOICES, ...choices });
+  planRestore(
+    rill,
+    "R-015",
+    new Map([...factory(), ...Object.entries(recorded)]),
+    new Map([...factory(), ...Object.entries(live)]),
+    { ...USUAL_CHOICES, ...choices },
+  );
 const codes = (list: Array<{ code: string }>) => list.map((each) => each.code);
 
 describe("checks before writing", () => {
-  const state: DriveState = { running: false, tripped: false, trip: undefined, warnings: [], volatile: false, permission: true };
-  const drive = { vendor: "Fennimore", family: "Rill", definitionId: rill.id, rating: "R-015", ratingName: "Rill 1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: "B" };
-  const record = { number: 7, standing: true, definitionId: rill.id, rating: "R-015", ratingName: "Rill 1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: "A", completeness: { expected: 2, present: 2, missing: [], complete: true } };
+  const state: DriveState = {
+    running: false,
+    tripped: false,
+    trip: undefined,
+    warnings: [],
+    volatile: false,
+    permission: true,
+  };
+  const drive = {
+    vendor: "Fennimore",
+    family: "Rill",
+    definitionId: rill.id,
+    rating: "R-015",
+    ratingName: "Rill 1.5 kW",
+    supply: "3 × 400 V",
+    firmware: "3.4",
+    serial: "B",
+  };
+  const record = {
+    number: 7,
+    standing: true,
+    definitionId: rill.id,
+    rating: "R-015",
+    ratingName: "Rill 1.5 kW",
+    supply: "3 × 400 V",
+    firmware: "3.4",
+    serial: "A",
+    completeness: { expected: 2, present: 2, missing: [], complete: true },
+  };
   const usual: CheckInput = { definition: rill, record, drive, state };
 
   test("everything right: all fine", () => {
@@ -31,7 +78,13 @@ describe("checks before writing", () => {
     ["supply", { record: { ...record, supply: "unknown" }, drive: { ...drive, supply: "unknown" } }, "stop"],
     ["stopped", { state: { ...state, running: true } }, "stop"],
     ["firmware", { drive: { ...drive, firmware: "3.6" } }, "caution"],
-    ["complete", { record: { ...record, completeness: { expected: 2, present: 1, missing: ["R201"], complete: false } } }, "caution"],
+    [
+      "complete",
+      {
+        record: { ...record, completeness: { expected: 2, present: 1, missing: ["R201"], complete: false } },
+      },
+      "caution",
+    ],
     ["self-start", { record: { ...record, startsByItself: ["P201 Restart after a trip"] } }, "caution"],
     ["standing", { record: { ...record, standing: false } }, "caution"],
     ["trips", { state: { ...state, tripped: true, trip: { number: 3, name: "DC bus too low" } } }, "caution"],
@@ -49,15 +102,34 @@ describe("checks before writing", () => {
 
 describe("the plan", () => {
   test("writes only what differs, and says from what to what", () => {
-    expect(plan({ R201: 250, R204: 180 }, { R204: 180 }).writes).toEqual([{ code: "R201", from: 500, to: 250 }]);
+    expect(plan({ R201: 250, R204: 180 }, { R204: 180 }).writes).toEqual([
+      { code: "R201", from: 500, to: 250 },
+    ]);
   });
   test("takes motor data first and communication last", () => {
-    expect(codes(plan({ N106: 50, R201: 250, M103: 340, M201: 29100, N101: 11, G101: "X" }).writes)).toEqual(["M103", "M201", "G101", "R201", "N101", "N106"]);
+    expect(codes(plan({ N106: 50, R201: 250, M103: 340, M201: 29100, N101: 11, G101: "X" }).writes)).toEqual([
+      "M103",
+      "M201",
+      "G101",
+      "R201",
+      "N101",
+      "N106",
+    ]);
   });
   test("leaves out by choice, and says why", () => {
-    const chosen = plan({ N101: 11, M201: 29100, M103: 340, R201: 250, L101: 1200 }, {}, { communication: false, tuning: false, ratingDependent: false, leaveOut: ["R201"] });
+    const chosen = plan(
+      { N101: 11, M201: 29100, M103: 340, R201: 250, L101: 1200 },
+      {},
+      { communication: false, tuning: false, ratingDependent: false, leaveOut: ["R201"] },
+    );
     expect(chosen.writes).toEqual([]);
-    expect(chosen.leftOut.map((each) => [each.code, each.reason])).toEqual([["M103", "rating"], ["M201", "tuning"], ["R201", "hand"], ["L101", "rating"], ["N101", "communication"]]);
+    expect(chosen.leftOut.map((each) => [each.code, each.reason])).toEqual([
+      ["M103", "rating"],
+      ["M201", "tuning"],
+      ["R201", "hand"],
+      ["L101", "rating"],
+      ["N101", "communication"],
+    ]);
   });
   test("never writes what moves by itself, whatever the record holds", () => {
     const all = plan({ D101: 5, D201: 99 });
@@ -69,7 +141,12 @@ describe("the plan", () => {
     recorded.delete("R201");
     const live = factory();
     live.delete("R204");
-    expect(planRestore(rill, "R-015", recorded, live).leftOut.map((each) => [each.code, each.reason])).toEqual([["R201", "not-recorded"], ["R204", "not-read"]]);
+    expect(
+      planRestore(rill, "R-015", recorded, live).leftOut.map((each) => [each.code, each.reason]),
+    ).toEqual([
+      ["R201", "not-recorded"],
+      ["R204", "not-read"],
+    ]);
   });
   test("warns of a value outside what this rating allows", () => {
     expect(plan({ M103: 900 }).writes[0]!.caution).toMatch(/at most 6.15 A/);
@@ -84,19 +161,30 @@ describe("the order of writing", () => {
   const pairs = rill.file.rules.map((rule) => [rule.lower, rule.upper] as const);
   const value = fc.integer({ min: 1, max: 900 });
   test("breaks no rule between two parameters at any moment, when start and end break none", () => {
-    const state = fc.array(fc.tuple(value, value), { minLength: pairs.length, maxLength: pairs.length })
-      .map((list) => new Map<string, RawValue>(list.flatMap(([a, b], i) => [[pairs[i]![0], Math.min(a, b)], [pairs[i]![1], Math.max(a, b)]])));
-    fc.assert(fc.property(state, state, (from, to) => {
-      const writes = [...to].filter(([code, raw]) => from.get(code) !== raw).map(([code, raw]) => ({ code, from: from.get(code), to: raw }));
-      const now = new Map(from);
-      const ordered = orderWrites(rill, writes, from);
-      expect(ordered).toHaveLength(writes.length);
-      for (const write of ordered) {
-        now.set(write.code, write.to);
-        expect(brokenRules(rill, now)).toEqual([]);
-      }
-      expect(now).toEqual(to);
-    }));
+    const state = fc.array(fc.tuple(value, value), { minLength: pairs.length, maxLength: pairs.length }).map(
+      (list) =>
+        new Map<string, RawValue>(
+          list.flatMap(([a, b], i) => [
+            [pairs[i]![0], Math.min(a, b)],
+            [pairs[i]![1], Math.max(a, b)],
+          ]),
+        ),
+    );
+    fc.assert(
+      fc.property(state, state, (from, to) => {
+        const writes = [...to]
+          .filter(([code, raw]) => from.get(code) !== raw)
+          .map(([code, raw]) => ({ code, from: from.get(code), to: raw }));
+        const now = new Map(from);
+        const ordered = orderWrites(rill, writes, from);
+        expect(ordered).toHaveLength(writes.length);
+        for (const write of ordered) {
+          now.set(write.code, write.to);
+          expect(brokenRules(rill, now)).toEqual([]);
+        }
+        expect(now).toEqual(to);
+      }),
+    );
   });
 });
 
@@ -104,15 +192,30 @@ describe("what is known of a write", () => {
   const step = (): WriteStep => stepsOf([{ code: "R201", from: 500, to: 250 }])[0]!;
   test("confirmed, refused, unknown", () => {
     expect(settleWrite(step(), { kind: "written" }).state).toBe("written");
-    expect(settleWrite(step(), { kind: "unknown", text: "No answer.", lost: true })).toMatchObject({ state: "unknown", said: "No answer." });
+    expect(settleWrite(step(), { kind: "unknown", text: "No answer.", lost: true })).toMatchObject({
+      state: "unknown",
+      said: "No answer.",
+    });
   });
   test.each([1, 2, 3, 4, 5, 6, 8, 10, 11, 77])("exception %i is a refusal with its words", (code) => {
     const settled = settleWrite(step(), { kind: "refused", refusal: refusalOf(code) });
-    expect(settled).toMatchObject({ state: "refused", said: refusalOf(code).text, remedy: refusalOf(code).remedy });
+    expect(settled).toMatchObject({
+      state: "refused",
+      said: refusalOf(code).text,
+      remedy: refusalOf(code).remedy,
+    });
   });
   test.each<[WriteStep["state"], RawValue | undefined, WriteStep["state"]]>([
-    ["unknown", 250, "written"], ["unknown", 500, "planned"], ["unknown", 77, "other"], ["sent", 250, "written"], ["sent", 500, "planned"],
-    ["written", 250, "written"], ["written", 500, "planned"], ["refused", 500, "refused"], ["refused", 250, "written"], ["unknown", undefined, "unknown"],
+    ["unknown", 250, "written"],
+    ["unknown", 500, "planned"],
+    ["unknown", 77, "other"],
+    ["sent", 250, "written"],
+    ["sent", 500, "planned"],
+    ["written", 250, "written"],
+    ["written", 500, "planned"],
+    ["refused", 500, "refused"],
+    ["refused", 250, "written"],
+    ["unknown", undefined, "unknown"],
   ])("%s, read back %p: %s", (before, readBack, after) => {
     expect(settleReadBack({ ...step(), state: before }, readBack).state).toBe(after);
   });
@@ -125,7 +228,10 @@ describe("what is known of a write", () => {
 });
 
 describe("verifying", () => {
-  const steps: WriteStep[] = [{ code: "R201", from: 500, to: 250, state: "written", tries: 1 }, { code: "R204", from: 500, to: 180, state: "written", tries: 1 }];
+  const steps: WriteStep[] = [
+    { code: "R201", from: 500, to: 250, state: "written", tries: 1 },
+    { code: "R204", from: 500, to: 180, state: "written", tries: 1 },
+  ];
   const before = factory();
   test("verified only when every planned parameter reads back as planned", () => {
     const after = new Map(before).set("R201", 250).set("R204", 180);
@@ -136,6 +242,8 @@ describe("verifying", () => {
   });
   test("names settings that changed though nobody wrote them", () => {
     const after = new Map(before).set("R201", 250).set("R204", 180).set("L101", 900).set("D101", 3);
-    expect(verifyRestore(rill, steps, before, after).alsoChanged).toEqual([{ code: "L101", from: before.get("L101"), to: 900 }]);
+    expect(verifyRestore(rill, steps, before, after).alsoChanged).toEqual([
+      { code: "L101", from: before.get("L101"), to: 900 },
+    ]);
   });
 });

@@ -37,7 +37,12 @@ export function settleWrite(step: WriteStep, outcome: WriteOutcome): WriteStep {
     case "refused":
       return { ...bare, state: "refused", said: outcome.refusal.text, remedy: outcome.refusal.remedy };
     case "unknown":
-      return { ...bare, state: "unknown", said: outcome.text, remedy: "It is read back before anything else is written." };
+      return {
+        ...bare,
+        state: "unknown",
+        said: outcome.text,
+        remedy: "It is read back before anything else is written.",
+      };
   }
 }
 
@@ -51,16 +56,31 @@ export function settleReadBack(step: WriteStep, readBack: RawValue | undefined):
   if (readBack === step.to) return { ...bare, readBack, state: "written" };
   if (step.state === "refused") return { ...step, readBack };
   if (readBack === step.from) return { ...bare, readBack, state: "planned" };
-  return { ...bare, readBack, state: "other", said: "Read back as neither the old nor the new value.", remedy: "Write it again, or look at the drive what changed it." };
+  return {
+    ...bare,
+    readBack,
+    state: "other",
+    said: "Read back as neither the old nor the new value.",
+    remedy: "Write it again, or look at the drive what changed it.",
+  };
 }
 
 /** Steps whose value has to be read back after a loss of link, power or program. */
 export function needReadBack(steps: readonly WriteStep[]): WriteStep[] {
-  return steps.filter((each) => each.state === "sent" || each.state === "unknown" || each.state === "written" || each.state === "other");
+  return steps.filter(
+    (each) =>
+      each.state === "sent" || each.state === "unknown" || each.state === "written" || each.state === "other",
+  );
 }
 
 /** How many steps stand where; a step that was sent when the program ended counts as unknown. */
-export function countSteps(steps: readonly WriteStep[]): { written: number; planned: number; refused: number; unknown: number; other: number } {
+export function countSteps(steps: readonly WriteStep[]): {
+  written: number;
+  planned: number;
+  refused: number;
+  unknown: number;
+  other: number;
+} {
   const counts = { written: 0, planned: 0, refused: 0, unknown: 0, other: 0 };
   for (const { state } of steps) counts[state === "sent" ? "unknown" : state] += 1;
   return counts;

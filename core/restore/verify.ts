@@ -30,13 +30,24 @@ export function verifyRestore(
   const planned = new Set(steps.map((each) => each.code));
   const results = steps.map((step) => resultOf(step, after.get(step.code)));
   const alsoChanged = definition.parameters
-    .filter((each) => !planned.has(each.code) && !MOVING_KINDS.has(each.kind) && before.get(each.code) !== after.get(each.code))
+    .filter(
+      (each) =>
+        !planned.has(each.code) &&
+        !MOVING_KINDS.has(each.kind) &&
+        before.get(each.code) !== after.get(each.code),
+    )
     .map((each) => ({ code: each.code, from: before.get(each.code), to: after.get(each.code) }));
   return { results, alsoChanged, verified: results.every((each) => each.verdict === "verified") };
 }
 
 function resultOf(step: WriteStep, readBack: RawValue | undefined): ParameterResult {
-  const result = { code: step.code, from: step.from, to: step.to, readBack, ...(step.said ? { said: step.said } : {}) };
+  const result = {
+    code: step.code,
+    from: step.from,
+    to: step.to,
+    readBack,
+    ...(step.said ? { said: step.said } : {}),
+  };
   if (readBack === undefined) return { ...result, verdict: "not-read-back" };
   if (readBack === step.to) return { ...result, verdict: "verified" };
   if (step.state === "refused") return { ...result, verdict: "refused" };

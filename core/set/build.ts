@@ -14,7 +14,9 @@ export function buildSet(definition: Definition, values: ReadonlyMap<string, Raw
 
 /** The piece of one group, with the codes of the definition file: axis and set stand beside them. */
 export function buildPiece(group: Group, values: ReadonlyMap<string, RawValue>): Piece {
-  const entries = group.parameters.filter((each) => values.has(each.code)).map((each) => [each.base, values.get(each.code)!] as const);
+  const entries = group.parameters
+    .filter((each) => values.has(each.code))
+    .map((each) => [each.base, values.get(each.code)!] as const);
   return { axis: group.axis, set: group.set, group: group.base, values: Object.fromEntries(entries) };
 }
 

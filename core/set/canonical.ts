@@ -10,7 +10,13 @@ import type { ParameterSet, Piece } from "./model";
  */
 export function canonicalPiece(definitionId: string, piece: Piece): string {
   const codes = Object.keys(piece.values).sort();
-  return JSON.stringify([definitionId, piece.axis, piece.set, piece.group, codes.map((code) => [code, piece.values[code]])]);
+  return JSON.stringify([
+    definitionId,
+    piece.axis,
+    piece.set,
+    piece.group,
+    codes.map((code) => [code, piece.values[code]]),
+  ]);
 }
 
 /** SHA-256 of the canonical text, in hex. */
@@ -25,19 +31,29 @@ export function hashText(text: string): string {
 
 /** Hash of a whole set, made of its pieces' hashes; independent of the pieces' order. */
 export function setHash(set: ParameterSet): string {
-  return hashText(set.pieces.map((piece) => pieceHash(set.definitionId, piece)).sort().join("\n"));
+  return hashText(
+    set.pieces
+      .map((piece) => pieceHash(set.definitionId, piece))
+      .sort()
+      .join("\n"),
+  );
 }
 
 /** The set without what the drive changes by itself (measured values, counters, clocks) and without groups that are then empty. */
 export function settingsOnly(definition: Definition, set: ParameterSet): ParameterSet {
   const pieces = set.pieces.map((piece) => ({
     ...piece,
-    values: Object.fromEntries(Object.entries(piece.values).filter(([code]) => {
-      const parameter = definition.byCode.get(fullCode(code, piece.axis, piece.set));
-      return parameter === undefined || !MOVING_KINDS.has(parameter.kind);
-    })),
+    values: Object.fromEntries(
+      Object.entries(piece.values).filter(([code]) => {
+        const parameter = definition.byCode.get(fullCode(code, piece.axis, piece.set));
+        return parameter === undefined || !MOVING_KINDS.has(parameter.kind);
+      }),
+    ),
   }));
-  return { definitionId: set.definitionId, pieces: pieces.filter((piece) => Object.keys(piece.values).length > 0) };
+  return {
+    definitionId: set.definitionId,
+    pieces: pieces.filter((piece) => Object.keys(piece.values).length > 0),
+  };
 }
 
 /** Both hashes of a record: of everything as read, and of the settings alone. "Nothing has changed" speaks of the second. */

@@ -15,5 +15,10 @@ export interface Completeness {
 export function completenessOf(definition: Definition, set: ParameterSet): Completeness {
   const values = valuesByCode(set);
   const missing = definition.parameters.filter((each) => !values.has(each.code)).map((each) => each.code);
-  return { expected: definition.parameters.length, present: definition.parameters.length - missing.length, missing, complete: missing.length === 0 };
+  return {
+    expected: definition.parameters.length,
+    present: definition.parameters.length - missing.length,
+    missing,
+    complete: missing.length === 0,
+  };
 }

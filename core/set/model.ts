@@ -22,7 +22,8 @@ export interface ParameterSet {
 export function valuesByCode(set: ParameterSet): Map<string, RawValue> {
   const values = new Map<string, RawValue>();
   for (const piece of set.pieces) {
-    for (const [code, raw] of Object.entries(piece.values)) values.set(fullCode(code, piece.axis, piece.set), raw);
+    for (const [code, raw] of Object.entries(piece.values))
+      values.set(fullCode(code, piece.axis, piece.set), raw);
   }
   return values;
 }

@@ -10,20 +10,30 @@ const hashes = (values: Map<string, RawValue>) => recordHashes(rill, buildSet(ri
 describe("content hashes", () => {
   test("do not depend on the order of reading", () => {
     const entries = [...factory()];
-    fc.assert(fc.property(fc.shuffledSubarray(entries, { minLength: entries.length }), (shuffled) => {
-      expect(hashes(new Map(shuffled))).toEqual(hashes(new Map(entries)));
-    }), { numRuns: 30 });
+    fc.assert(
+      fc.property(fc.shuffledSubarray(entries, { minLength: entries.length }), (shuffled) => {
+        expect(hashes(new Map(shuffled))).toEqual(hashes(new Map(entries)));
+      }),
+      { numRuns: 30 },
+    );
   });
   test("change with any single setting", () => {
     const before = hashes(factory());
-    fc.assert(fc.property(fc.constantFrom(...rill.parameters.filter((each) => each.kind !== "measured" && each.kind !== "counter")), (parameter) => {
-      const values = factory();
-      const raw = values.get(parameter.code);
-      values.set(parameter.code, typeof raw === "number" ? raw + 1 : `${raw}x`);
-      const after = hashes(values);
-      expect(after.all).not.toBe(before.all);
-      expect(after.settings).not.toBe(before.settings);
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(
+          ...rill.parameters.filter((each) => each.kind !== "measured" && each.kind !== "counter"),
+        ),
+        (parameter) => {
+          const values = factory();
+          const raw = values.get(parameter.code);
+          values.set(parameter.code, typeof raw === "number" ? raw + 1 : `${raw}x`);
+          const after = hashes(values);
+          expect(after.all).not.toBe(before.all);
+          expect(after.settings).not.toBe(before.settings);
+        },
+      ),
+    );
   });
   test("of the settings do not see measured values and counters", () => {
     const values = factory();
@@ -50,9 +60,17 @@ describe("content hashes", () => {
 
 test("completeness names what is missing, in the definition's order", () => {
   const values = new Map<string, RawValue>(rill.parameters.map((each) => [each.code, 0]));
-  expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({ complete: true, missing: [], present: rill.parameters.length });
+  expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({
+    complete: true,
+    missing: [],
+    present: rill.parameters.length,
+  });
   values.delete("R204");
   values.delete("G101");
   values.set("Z999", 1);
-  expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({ complete: false, missing: ["G101", "R204"], present: rill.parameters.length - 2 });
+  expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({
+    complete: false,
+    missing: ["G101", "R204"],
+    present: rill.parameters.length - 2,
+  });
 });

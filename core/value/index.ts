@@ -1,10 +1,30 @@
 /** One value: raw <-> physical, format, parse, range, choices, bits. */
 export {
-  EFFECTS, MOVING_KINDS, PARAMETER_KINDS, VALUE_TYPES,
-  type BitName, type Choice, type Effect, type Parameter, type ParameterKind, type ValueType,
+  EFFECTS,
+  MOVING_KINDS,
+  PARAMETER_KINDS,
+  VALUE_TYPES,
+  type BitName,
+  type Choice,
+  type Effect,
+  type Parameter,
+  type ParameterKind,
+  type ValueType,
 } from "./parameter";
 export { parseRational } from "./rational";
-export { byteCount, decodeRegisters, encodeRegisters, floatFromBits, floatToBits, isBits, isWide, rawBounds, rawFromBits, registerCount, type RawValue } from "./raw";
+export {
+  byteCount,
+  decodeRegisters,
+  encodeRegisters,
+  floatFromBits,
+  floatToBits,
+  isBits,
+  isWide,
+  rawBounds,
+  rawFromBits,
+  registerCount,
+  type RawValue,
+} from "./raw";
 export { decimalsFor, floatText, physicalNumber, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
 export { parseValue, toRaw, type Parsed } from "./parse";

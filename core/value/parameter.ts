@@ -2,15 +2,41 @@
  * How a value lies in the drive. `bits16` is a 16-bit word whose bits mean something each; `text` is ASCII, two characters a register.
  * 8-bit types exist where a protocol knows them; over Modbus they take the low half of a register.
  */
-export const VALUE_TYPES = ["u8", "i8", "u16", "i16", "u32", "i32", "u64", "i64", "float32", "bits8", "bits16", "bits32", "text"] as const;
+export const VALUE_TYPES = [
+  "u8",
+  "i8",
+  "u16",
+  "i16",
+  "u32",
+  "i32",
+  "u64",
+  "i64",
+  "float32",
+  "bits8",
+  "bits16",
+  "bits32",
+  "text",
+] as const;
 export type ValueType = (typeof VALUE_TYPES)[number];
 
 /** What a parameter is for; decides what is compared, restored and counted as a setting. */
-export const PARAMETER_KINDS = ["setting", "motor", "tuning", "communication", "measured", "counter", "clock"] as const;
+export const PARAMETER_KINDS = [
+  "setting",
+  "motor",
+  "tuning",
+  "communication",
+  "measured",
+  "counter",
+  "clock",
+] as const;
 export type ParameterKind = (typeof PARAMETER_KINDS)[number];
 
 /** Kinds that the drive changes by itself: never part of the settings, never written. */
-export const MOVING_KINDS: ReadonlySet<ParameterKind> = new Set<ParameterKind>(["measured", "counter", "clock"]);
+export const MOVING_KINDS: ReadonlySet<ParameterKind> = new Set<ParameterKind>([
+  "measured",
+  "counter",
+  "clock",
+]);
 
 export const EFFECTS = ["at-once", "stopped-only", "after-restart"] as const;
 export type Effect = (typeof EFFECTS)[number];

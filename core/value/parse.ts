@@ -1,5 +1,12 @@
 import type { Parameter } from "./parameter";
-import { parseRational, reduce, roundRational, toDecimalText, exactDecimals, type Rational } from "./rational";
+import {
+  parseRational,
+  reduce,
+  roundRational,
+  toDecimalText,
+  exactDecimals,
+  type Rational,
+} from "./rational";
 import { byteCount, floatToBits, isBits, isWide, rawBounds, type RawValue } from "./raw";
 import { unitFactor } from "./unit";
 
@@ -29,8 +36,11 @@ export function parseValue(parameter: Parameter, typed: string): Parsed {
 }
 
 function parseText(parameter: Parameter, typed: string): Parsed {
-  if (typed.length > parameter.length) return no(`At most ${parameter.length} characters; these are ${typed.length}.`);
-  return /^[\x20-\xff]*$/.test(typed) ? yes(typed) : no("Only letters, digits and signs that the drive can store.");
+  if (typed.length > parameter.length)
+    return no(`At most ${parameter.length} characters; these are ${typed.length}.`);
+  return /^[\x20-\xff]*$/.test(typed)
+    ? yes(typed)
+    : no("Only letters, digits and signs that the drive can store.");
 }
 
 function parseChoice(parameter: Parameter, text: string): Parsed {
@@ -41,14 +51,16 @@ function parseChoice(parameter: Parameter, text: string): Parsed {
   }
   const wanted = text.toLowerCase();
   const exact = choices.filter((each) => each.text.toLowerCase() === wanted);
-  const starts = exact.length > 0 ? exact : choices.filter((each) => each.text.toLowerCase().startsWith(wanted));
+  const starts =
+    exact.length > 0 ? exact : choices.filter((each) => each.text.toLowerCase().startsWith(wanted));
   if (starts.length === 1) return yes(starts[0]!.value);
   if (starts.length === 0) return no(`"${text}" is none of the choices of ${parameter.code}.`);
   return no(`"${text}" fits ${starts.map((each) => `"${each.text}"`).join(" and ")}. Type more of it.`);
 }
 
 function parseBits(text: string, size: number): Parsed {
-  if (!/^(0x[\da-f]{1,8}|0b[01]{1,32}|\d{1,10})$/i.test(text)) return no(`"${text}" is not a bit pattern. Type 0x0003, 0b11 or 3.`);
+  if (!/^(0x[\da-f]{1,8}|0b[01]{1,32}|\d{1,10})$/i.test(text))
+    return no(`"${text}" is not a bit pattern. Type 0x0003, 0b11 or 3.`);
   const value = Number(text);
   return value < 2 ** size ? yes(value) : no(`${text} does not fit in ${size} bits.`);
 }
@@ -66,11 +78,16 @@ export function toRaw(parameter: Parameter, physical: Rational): Parsed {
   const raw = roundRational(exact);
   const shown = toDecimalText({ num: raw * num, den }, parameter.decimals);
   // A scale such as 100/16384 has no short decimal: what the sheet shows for a raw value must read back as that value.
-  const reads = exact.den === 1n || shown === toDecimalText(physical, parameter.decimals) && exactDecimals(parameter.scale) !== parameter.decimals;
+  const reads =
+    exact.den === 1n ||
+    (shown === toDecimalText(physical, parameter.decimals) &&
+      exactDecimals(parameter.scale) !== parameter.decimals);
   if (!reads) {
     const unit = parameter.unit ? ` ${parameter.unit}` : "";
     const below = (exact.num >= 0n ? exact.num / exact.den : exact.num / exact.den - 1n) * num;
-    return no(`${parameter.code} goes in steps of ${toDecimalText(parameter.scale, parameter.decimals)}${unit}: take ${toDecimalText({ num: below, den }, parameter.decimals)} or ${toDecimalText({ num: below + num, den }, parameter.decimals)}.`);
+    return no(
+      `${parameter.code} goes in steps of ${toDecimalText(parameter.scale, parameter.decimals)}${unit}: take ${toDecimalText({ num: below, den }, parameter.decimals)} or ${toDecimalText({ num: below + num, den }, parameter.decimals)}.`,
+    );
   }
   const bounds = rawBounds(parameter.type)!;
   if (raw < bounds.min || raw > bounds.max) return no(`${parameter.code} cannot hold so large a number.`);

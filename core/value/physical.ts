@@ -5,7 +5,11 @@ import { byteCount, floatFromBits, isBits, type RawValue } from "./raw";
 /** Physical value as decimal text, without unit: what the drive's own display would say. Text and bits come back as they are. */
 export function physicalText(parameter: Parameter, raw: RawValue): string {
   if (parameter.type === "text") return String(raw);
-  if (isBits(parameter.type)) return `0x${Number(raw).toString(16).toUpperCase().padStart(2 * byteCount(parameter.type), "0")}`;
+  if (isBits(parameter.type))
+    return `0x${Number(raw)
+      .toString(16)
+      .toUpperCase()
+      .padStart(2 * byteCount(parameter.type), "0")}`;
   if (parameter.type === "float32") return floatText(floatFromBits(Number(raw)));
   const { num, den } = parameter.scale;
   return toDecimalText({ num: BigInt(raw) * num, den }, parameter.decimals);
@@ -28,7 +32,8 @@ export function decimalsFor(scale: { num: bigint; den: bigint }): number {
 
 /** The shortest decimal that reads back as the same binary32. */
 export function floatText(value: number): string {
-  if (!Number.isFinite(value)) return Number.isNaN(value) ? "not a number" : value > 0 ? "infinite" : "-infinite";
+  if (!Number.isFinite(value))
+    return Number.isNaN(value) ? "not a number" : value > 0 ? "infinite" : "-infinite";
   if (Object.is(value, -0)) return "-0";
   for (let digits = 1; digits <= 9; digits++) {
     const text = value.toPrecision(digits);

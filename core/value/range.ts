@@ -6,14 +6,18 @@ import { floatFromBits, type RawValue } from "./raw";
 export function checkRange(parameter: Parameter, raw: RawValue): string | undefined {
   if (parameter.type === "text") return undefined;
   if (parameter.choices) {
-    return parameter.choices.some((each) => each.value === raw) ? undefined : `${raw} is none of the choices of ${parameter.code}.`;
+    return parameter.choices.some((each) => each.value === raw)
+      ? undefined
+      : `${raw} is none of the choices of ${parameter.code}.`;
   }
   const measure = parameter.type === "float32" ? floatFromBits : Number;
   const value = measure(Number(raw));
   if (Number.isNaN(value)) return `${parameter.code} is not a number.`;
   const { rawMin, rawMax, rawStep } = parameter;
-  if (rawMin !== undefined && value < measure(rawMin)) return `${parameter.code} must be at least ${formatLine(parameter, rawMin)}.`;
-  if (rawMax !== undefined && value > measure(rawMax)) return `${parameter.code} must be at most ${formatLine(parameter, rawMax)}.`;
+  if (rawMin !== undefined && value < measure(rawMin))
+    return `${parameter.code} must be at least ${formatLine(parameter, rawMin)}.`;
+  if (rawMax !== undefined && value > measure(rawMax))
+    return `${parameter.code} must be at most ${formatLine(parameter, rawMax)}.`;
   if (rawStep !== undefined && rawStep > 1 && (value - (rawMin ?? 0)) % rawStep !== 0) {
     return `${parameter.code} goes in steps of ${formatLine(parameter, rawStep)}.`;
   }

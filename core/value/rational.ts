@@ -48,8 +48,14 @@ export function exactDecimals({ den }: Rational): number | undefined {
   let twos = 0;
   let fives = 0;
   let rest = den;
-  while (rest % 2n === 0n) { rest /= 2n; twos += 1; }
-  while (rest % 5n === 0n) { rest /= 5n; fives += 1; }
+  while (rest % 2n === 0n) {
+    rest /= 2n;
+    twos += 1;
+  }
+  while (rest % 5n === 0n) {
+    rest /= 5n;
+    fives += 1;
+  }
   return rest === 1n ? Math.max(twos, fives) : undefined;
 }
 

@@ -6,7 +6,20 @@ import type { ValueType } from "./parameter";
  */
 export type RawValue = number | string;
 
-const BYTES: Record<Exclude<ValueType, "text">, number> = { u8: 1, i8: 1, bits8: 1, u16: 2, i16: 2, bits16: 2, u32: 4, i32: 4, bits32: 4, float32: 4, u64: 8, i64: 8 };
+const BYTES: Record<Exclude<ValueType, "text">, number> = {
+  u8: 1,
+  i8: 1,
+  bits8: 1,
+  u16: 2,
+  i16: 2,
+  bits16: 2,
+  u32: 4,
+  i32: 4,
+  bits32: 4,
+  float32: 4,
+  u64: 8,
+  i64: 8,
+};
 
 /** Bytes that a value of a type other than text takes. */
 export function byteCount(type: Exclude<ValueType, "text">): number {
@@ -34,7 +47,9 @@ export function rawBounds(type: ValueType): { min: bigint; max: bigint } | undef
   if (type === "text" || type === "float32") return undefined;
   const bits = BigInt(8 * byteCount(type));
   const signed = type.startsWith("i");
-  return signed ? { min: -(1n << (bits - 1n)), max: (1n << (bits - 1n)) - 1n } : { min: 0n, max: (1n << bits) - 1n };
+  return signed
+    ? { min: -(1n << (bits - 1n)), max: (1n << (bits - 1n)) - 1n }
+    : { min: 0n, max: (1n << bits) - 1n };
 }
 
 const scratch = new DataView(new ArrayBuffer(4));
@@ -98,7 +113,9 @@ export function encodeRegisters(
     return registers;
   }
   const bits = BigInt.asUintN(64, BigInt(raw));
-  const registers = Array.from({ length: registerCount(type) }, (_, i) => Number((bits >> BigInt(16 * i)) & 0xffffn));
+  const registers = Array.from({ length: registerCount(type) }, (_, i) =>
+    Number((bits >> BigInt(16 * i)) & 0xffffn),
+  );
   if (byteCount(type) === 1) registers[0] = registers[0]! & 0xff;
   return wordOrder === "high-first" ? registers.reverse() : registers;
 }

@@ -7,7 +7,7 @@ const DIMENSIONS: ReadonlyArray<Readonly<Record<string, string>>> = [
   { A: "1", mA: "1/1000" },
   { V: "1", mV: "1/1000", kV: "1000" },
   { W: "1", kW: "1000" },
-  { "Ω": "1", "mΩ": "1/1000", "kΩ": "1000", ohm: "1" },
+  { Ω: "1", mΩ: "1/1000", kΩ: "1000", ohm: "1" },
   { H: "1", mH: "1/1000" },
   { rpm: "1", "1/min": "1" },
   { bit: "1" },

@@ -47,14 +47,24 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
   const [complaint, setComplaint] = useState("");
   // What a search found is kept with its link: the list below shows it when the search has ended.
   const ended = [...searches.values()].filter((each) => each.phase !== "looking").length;
-  useEffect(() => { if (ended > 0) router.refresh(); }, [ended, router]);
+  useEffect(() => {
+    if (ended > 0) router.refresh();
+  }, [ended, router]);
   const settings = settingsOf(draft);
   const link = settings.ok ? settings.link : undefined;
-  const clear = (): void => { setAttempt(undefined); setTested(""); setComplaint(""); };
+  const clear = (): void => {
+    setAttempt(undefined);
+    setTested("");
+    setComplaint("");
+  };
   const connect = async (to: LinkSettings, unit: number, as?: string): Promise<void> => {
     clear();
     setBusy(`Asking ${linkText(to)}, address ${unit} ...`);
-    const answer = await ask<ConnectionView>("POST", "/api/connections", { link: to, unit, ...(as ? { as } : {}) });
+    const answer = await ask<ConnectionView>("POST", "/api/connections", {
+      link: to,
+      unit,
+      ...(as ? { as } : {}),
+    });
     setBusy("");
     if (answer.ok) router.push(`/bench/${answer.value.id}`);
     else setAttempt({ link: to, unit, trouble: answer.trouble });
@@ -63,12 +73,19 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
     if (!link) return setComplaint(settings.ok ? "" : settings.missing);
     clear();
     setBusy(`Trying ${linkText(link)} ...`);
-    const answer = await ask<{ answered: boolean; ms: number; advice: Array<{ id: string; title: string; means: string; checks: string[] }> }>("POST", "/api/links/test", { link, unit: Number(draft.unit) });
+    const answer = await ask<{
+      answered: boolean;
+      ms: number;
+      advice: Array<{ id: string; title: string; means: string; checks: string[] }>;
+    }>("POST", "/api/links/test", { link, unit: Number(draft.unit) });
     setBusy("");
     if (!answer.ok) return setAttempt({ link, unit: Number(draft.unit), trouble: answer.trouble });
-    if (answer.value.answered) return setTested(`Somebody answers at address ${draft.unit}, within ${answer.value.ms} ms.`);
+    if (answer.value.answered)
+      return setTested(`Somebody answers at address ${draft.unit}, within ${answer.value.ms} ms.`);
     const [advice] = answer.value.advice;
-    setTested(advice ? `${advice.title} ${advice.means} First: ${advice.checks[0]}` : "Nobody answers there.");
+    setTested(
+      advice ? `${advice.title} ${advice.means} First: ${advice.checks[0]}` : "Nobody answers there.",
+    );
   };
   const find = async (where: LinkSettings, request: FindRequest): Promise<void> => {
     clear();
@@ -86,41 +103,111 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
     <div className="flex flex-1 min-h-0 max-lg:flex-col">
       <aside className="w-[23rem] max-lg:w-full shrink-0 border-r border-hairline overflow-y-auto px-5 py-4">
         <h1 className="text-xl font-semibold mb-3">Connect to a drive</h1>
-        <LinkForm draft={draft} families={families} onChange={(next) => { setDraft(next); clear(); }} />
+        <LinkForm
+          draft={draft}
+          families={families}
+          onChange={(next) => {
+            setDraft(next);
+            clear();
+          }}
+        />
         <form onSubmit={submit} className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
-          <Field label="Drive's address" value={draft.unit} onChange={(event) => setDraft({ ...draft, unit: event.target.value })} inputMode="numeric" pattern="\d{1,3}" required />
-          <Button rank="primary" type="submit" disabled={busy !== ""}>{busy ? "Asking ..." : "Connect"}</Button>
-          <Button disabled={busy !== ""} onClick={() => void test()} title="Is somebody there? Nothing is connected.">Test</Button>
+          <Field
+            label="Drive's address"
+            value={draft.unit}
+            onChange={(event) => setDraft({ ...draft, unit: event.target.value })}
+            inputMode="numeric"
+            pattern="\d{1,3}"
+            required
+          />
+          <Button rank="primary" type="submit" disabled={busy !== ""}>
+            {busy ? "Asking ..." : "Connect"}
+          </Button>
+          <Button
+            disabled={busy !== ""}
+            onClick={() => void test()}
+            title="Is somebody there? Nothing is connected."
+          >
+            Test
+          </Button>
         </form>
-        {complaint && <p role="alert" className="mt-2 text-[15px] text-vermilion">{complaint}</p>}
-        {busy && <p role="status" className="mt-2 text-soft text-[15px]">{busy}</p>}
-        {tested && <p role="status" className="mt-2 text-[15px]">{tested}</p>}
+        {complaint && (
+          <p role="alert" className="mt-2 text-[15px] text-vermilion">
+            {complaint}
+          </p>
+        )}
+        {busy && (
+          <p role="status" className="mt-2 text-soft text-[15px]">
+            {busy}
+          </p>
+        )}
+        {tested && (
+          <p role="status" className="mt-2 text-[15px]">
+            {tested}
+          </p>
+        )}
         <h2 className="mt-5 mb-2 pt-4 border-t border-hairline font-semibold">Nobody knows the address?</h2>
         <FindForm link={link} onFind={(request) => link && void find(link, request)} />
         {speaking.length > 0 && (
           <div className="mt-5 pt-4 border-t border-hairline space-y-1">
             <h2 className="font-semibold">Cable, switches, keypad</h2>
-            {speaking.map((each) => each.card && (
-              <details key={each.id}><summary className="cursor-pointer min-h-8 text-[15px]">{each.title}</summary><div className="pb-3"><ConnectionCard card={each.card} withoutMains={each.withoutMains} /></div></details>
-            ))}
+            {speaking.map(
+              (each) =>
+                each.card && (
+                  <details key={each.id}>
+                    <summary className="cursor-pointer min-h-8 text-[15px]">{each.title}</summary>
+                    <div className="pb-3">
+                      <ConnectionCard card={each.card} withoutMains={each.withoutMains} />
+                    </div>
+                  </details>
+                ),
+            )}
           </div>
         )}
       </aside>
       <div className="flex-1 min-w-0 overflow-y-auto px-6 py-4">
-        {attempt?.trouble.kind === "unknown-drive"
-          ? <UnknownDrive text={attempt.trouble.text} link={attempt.link} unit={attempt.unit} families={speakers(families, draftOf(attempt.link, attempt.unit))} busy={busy !== ""} onConnect={(to, unit, as) => void connect(to, unit, as)} />
-          : attempt && <Failed attempt={attempt} />}
+        {attempt?.trouble.kind === "unknown-drive" ? (
+          <UnknownDrive
+            text={attempt.trouble.text}
+            link={attempt.link}
+            unit={attempt.unit}
+            families={speakers(families, draftOf(attempt.link, attempt.unit))}
+            busy={busy !== ""}
+            onConnect={(to, unit, as) => void connect(to, unit, as)}
+          />
+        ) : (
+          attempt && <Failed attempt={attempt} />
+        )}
         {[...searches.values()].map((view) => (
-          <SearchResult key={view.id} view={view} busy={busy !== ""} onConnect={(to, unit, as) => void connect(to, unit, as)}
-            onPatient={() => void find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })} />
+          <SearchResult
+            key={view.id}
+            view={view}
+            busy={busy !== ""}
+            onConnect={(to, unit, as) => void connect(to, unit, as)}
+            onPatient={() =>
+              void find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })
+            }
+          />
         ))}
         {connections.size > 0 && (
           <section className="mb-6">
             <h2 className="text-lg font-semibold mb-2">Connected now</h2>
-            <div className="space-y-3">{[...connections.values()].map((view) => <ConnectedCard key={view.id} view={view} />)}</div>
+            <div className="space-y-3">
+              {[...connections.values()].map((view) => (
+                <ConnectedCard key={view.id} view={view} />
+              ))}
+            </div>
           </section>
         )}
-        <KnownLinks links={links} busy={busy !== ""} onConnect={(to, unit) => void connect(to, unit)} onTake={(to, unit) => { setDraft(draftOf(to, unit)); clear(); }} />
+        <KnownLinks
+          links={links}
+          busy={busy !== ""}
+          onConnect={(to, unit) => void connect(to, unit)}
+          onTake={(to, unit) => {
+            setDraft(draftOf(to, unit));
+            clear();
+          }}
+        />
       </div>
     </div>
   );
@@ -131,8 +218,16 @@ function Failed({ attempt: { link, unit, trouble } }: { attempt: Attempt }) {
   const advice = adviseTrouble(link.kind, unit, trouble);
   return (
     <section aria-label="Not connected" className="mb-6">
-      <h2 className="text-lg font-semibold mb-1">Not connected: {linkText(link)}, address {unit}</h2>
-      {advice.length > 0 ? <AdviceList advice={advice} /> : <Notice kind="caution" title={trouble.text}>{trouble.remedy}</Notice>}
+      <h2 className="text-lg font-semibold mb-1">
+        Not connected: {linkText(link)}, address {unit}
+      </h2>
+      {advice.length > 0 ? (
+        <AdviceList advice={advice} />
+      ) : (
+        <Notice kind="caution" title={trouble.text}>
+          {trouble.remedy}
+        </Notice>
+      )}
     </section>
   );
 }

@@ -6,8 +6,18 @@ import { Identity, StandsAt } from "./identity";
 export function ConnectedCard({ view }: { view: ConnectionView }) {
   return (
     <div className="bg-leaf border border-hairline rounded-page p-4 flex gap-4 items-center">
-      <div className="flex-1 min-w-64"><p className="text-[17px] font-semibold"><StandsAt position={view.position} /></p><Identity view={view} /></div>
-      <Link href={`/bench/${view.id}`} className="min-h-9 inline-flex items-center px-3.5 border border-hairline rounded-page hover:border-copper font-medium text-[15px]">Open</Link>
+      <div className="flex-1 min-w-64">
+        <p className="text-[17px] font-semibold">
+          <StandsAt position={view.position} />
+        </p>
+        <Identity view={view} />
+      </div>
+      <Link
+        href={`/bench/${view.id}`}
+        className="min-h-9 inline-flex items-center px-3.5 border border-hairline rounded-page hover:border-copper font-medium text-[15px]"
+      >
+        Open
+      </Link>
     </div>
   );
 }

@@ -13,7 +13,13 @@ export interface FindRequest {
 }
 
 /** Which addresses, and on a serial port how widely. */
-export function FindForm({ link, onFind }: { link: LinkSettings | undefined; onFind: (request: FindRequest) => void }) {
+export function FindForm({
+  link,
+  onFind,
+}: {
+  link: LinkSettings | undefined;
+  onFind: (request: FindRequest) => void;
+}) {
   const highest = link ? highestUnit(link) : 247;
   const [from, setFrom] = useState("1");
   const [to, setTo] = useState("32");
@@ -21,21 +27,56 @@ export function FindForm({ link, onFind }: { link: LinkSettings | undefined; onF
   const [patient, setPatient] = useState(false);
   const submit = (event: FormEvent): void => {
     event.preventDefault();
-    onFind({ from: Number(from), to: Math.min(Number(to), highest), breadth: link?.kind === "modbus-serial" ? breadth : "these", patient });
+    onFind({
+      from: Number(from),
+      to: Math.min(Number(to), highest),
+      breadth: link?.kind === "modbus-serial" ? breadth : "these",
+      patient,
+    });
   };
   return (
     <form onSubmit={submit} className="space-y-2">
       <div className="grid grid-cols-2 gap-3">
-        <Field label="From address" value={from} onChange={(event) => setFrom(event.target.value)} inputMode="numeric" pattern="\d{1,3}" required />
-        <Field label={`To address (at most ${highest})`} value={to} onChange={(event) => setTo(event.target.value)} inputMode="numeric" pattern="\d{1,3}" required />
+        <Field
+          label="From address"
+          value={from}
+          onChange={(event) => setFrom(event.target.value)}
+          inputMode="numeric"
+          pattern="\d{1,3}"
+          required
+        />
+        <Field
+          label={`To address (at most ${highest})`}
+          value={to}
+          onChange={(event) => setTo(event.target.value)}
+          inputMode="numeric"
+          pattern="\d{1,3}"
+          required
+        />
       </div>
       {link?.kind === "modbus-serial" && (
-        <Select label="At which speeds" value={breadth} onChange={(event) => setBreadth(event.target.value as Breadth)}>
-          <option value="these">only as set above</option><option value="families">as above, then as the families leave the factory</option><option value="all">all speeds and parities: long</option>
+        <Select
+          label="At which speeds"
+          value={breadth}
+          onChange={(event) => setBreadth(event.target.value as Breadth)}
+        >
+          <option value="these">only as set above</option>
+          <option value="families">as above, then as the families leave the factory</option>
+          <option value="all">all speeds and parities: long</option>
         </Select>
       )}
-      <label className="flex items-center gap-2 min-h-8 text-[15px]"><input type="checkbox" checked={patient} onChange={(event) => setPatient(event.target.checked)} className="w-4 h-4" />Wait long at each address</label>
-      <Button type="submit" disabled={!link} className="w-full">Find drives</Button>
+      <label className="flex items-center gap-2 min-h-8 text-[15px]">
+        <input
+          type="checkbox"
+          checked={patient}
+          onChange={(event) => setPatient(event.target.checked)}
+          className="w-4 h-4"
+        />
+        Wait long at each address
+      </label>
+      <Button type="submit" disabled={!link} className="w-full">
+        Find drives
+      </Button>
     </form>
   );
 }

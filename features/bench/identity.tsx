@@ -3,7 +3,17 @@ import type { ConnectionView } from "@/core/live";
 
 /** Where the drive stands. */
 export function StandsAt({ position }: { position: ConnectionView["position"] }) {
-  return <>{position ? <><span className="font-mono">{position.tag}</span> {position.title}</> : "At no known position"}</>;
+  return (
+    <>
+      {position ? (
+        <>
+          <span className="font-mono">{position.tag}</span> {position.title}
+        </>
+      ) : (
+        "At no known position"
+      )}
+    </>
+  );
 }
 
 /** Who the drive is and what it is doing. */
@@ -14,13 +24,33 @@ export function Identity({ view }: { view: ConnectionView }) {
       {identity && (
         <p className="text-[15px]">
           {identity.vendor} {identity.ratingName}, {identity.supply}, firmware {identity.firmware}
-          {identity.serial && !identity.placed ? <>, serial <span className="font-mono">{identity.serial}</span></> : ", tells no serial number"}
-          {identity.powerPart && <>, power part <span className="font-mono">{identity.powerPart}</span></>}
+          {identity.serial && !identity.placed ? (
+            <>
+              , serial <span className="font-mono">{identity.serial}</span>
+            </>
+          ) : (
+            ", tells no serial number"
+          )}
+          {identity.powerPart && (
+            <>
+              , power part <span className="font-mono">{identity.powerPart}</span>
+            </>
+          )}
           {identity.axes !== undefined && `, ${identity.axes} ${identity.axes === 1 ? "axis" : "axes"}`}
-          {identity.options?.map((each) => <span key={each.id}>, with {each.name}{each.firmware && ` (firmware ${each.firmware})`}</span>)}
+          {identity.options?.map((each) => (
+            <span key={each.id}>
+              , with {each.name}
+              {each.firmware && ` (firmware ${each.firmware})`}
+            </span>
+          ))}
         </p>
       )}
-      {identity?.really && <p className="text-[15px]">It answers as its predecessor. Really it is a {identity.really.family}, {identity.really.ratingName}, firmware {identity.really.firmware}.</p>}
+      {identity?.really && (
+        <p className="text-[15px]">
+          It answers as its predecessor. Really it is a {identity.really.family}, {identity.really.ratingName}
+          , firmware {identity.really.firmware}.
+        </p>
+      )}
       <Doing view={view} />
       {identity?.modules && identity.modules.length > 0 && <Modules modules={identity.modules} />}
     </div>
@@ -29,24 +59,66 @@ export function Identity({ view }: { view: ConnectionView }) {
 
 /** What it is doing, as far as its status words tell. */
 function Doing({ view: { state, linkName, link, unit } }: { view: ConnectionView }) {
-  const words: React.ReactNode[] = [`${linkName === linkText(link) ? linkName : `${linkName} (${linkText(link)})`}, address ${unit}`];
+  const words: React.ReactNode[] = [
+    `${linkName === linkText(link) ? linkName : `${linkName} (${linkText(link)})`}, address ${unit}`,
+  ];
   if (state) {
-    words.push(state.running === undefined ? "whether the motor turns is not told" : state.running ? <strong className="text-vermilion">the motor turns</strong> : "motor stands");
-    words.push(state.tripped ? <strong className={state.trip?.expected ? "text-ochre" : "text-vermilion"}>trip {state.trip?.number}: {state.trip?.name}{state.trip?.expected && ", as expected without mains"}</strong> : "no trip");
+    words.push(
+      state.running === undefined ? (
+        "whether the motor turns is not told"
+      ) : state.running ? (
+        <strong className="text-vermilion">the motor turns</strong>
+      ) : (
+        "motor stands"
+      ),
+    );
+    words.push(
+      state.tripped ? (
+        <strong className={state.trip?.expected ? "text-ochre" : "text-vermilion"}>
+          trip {state.trip?.number}: {state.trip?.name}
+          {state.trip?.expected && ", as expected without mains"}
+        </strong>
+      ) : (
+        "no trip"
+      ),
+    );
     if (state.warnings.length > 0) words.push(`warning: ${state.warnings.join(", ")}`);
-    if (state.volatile !== undefined) words.push(state.volatile ? "some values volatile" : "all values permanent");
-    if (state.permission !== undefined) words.push(state.permission ? "write permission given" : "no write permission");
-    if (state.memoryCard !== undefined) words.push(state.memoryCard ? "memory card fitted" : "no memory card");
+    if (state.volatile !== undefined)
+      words.push(state.volatile ? "some values volatile" : "all values permanent");
+    if (state.permission !== undefined)
+      words.push(state.permission ? "write permission given" : "no write permission");
+    if (state.memoryCard !== undefined)
+      words.push(state.memoryCard ? "memory card fitted" : "no memory card");
   }
-  return <p className="text-[14px] text-soft">{words.map((each, i) => <span key={i}>{i > 0 && " · "}{each}</span>)}</p>;
+  return (
+    <p className="text-[14px] text-soft">
+      {words.map((each, i) => (
+        <span key={i}>
+          {i > 0 && " · "}
+          {each}
+        </span>
+      ))}
+    </p>
+  );
 }
 
 /** What sits in the slots of a rack. */
 function Modules({ modules }: { modules: NonNullable<NonNullable<ConnectionView["identity"]>["modules"]> }) {
   return (
-    <ol aria-label="Modules" className="mt-1.5 flex flex-wrap text-[13px] border border-hairline divide-x divide-hairline w-fit max-w-full rounded-page overflow-hidden">
+    <ol
+      aria-label="Modules"
+      className="mt-1.5 flex flex-wrap text-[13px] border border-hairline divide-x divide-hairline w-fit max-w-full rounded-page overflow-hidden"
+    >
       {modules.map((each) => (
-        <li key={each.slot} className="px-2.5 py-0.5" title={`Slot ${each.slot}: ${each.name}, firmware ${each.firmware ?? "not told"}`}><span className="font-mono text-soft mr-1.5">{each.slot}</span>{each.name}{each.serial && <span className="block font-mono text-[12px] text-soft">{each.serial}</span>}</li>
+        <li
+          key={each.slot}
+          className="px-2.5 py-0.5"
+          title={`Slot ${each.slot}: ${each.name}, firmware ${each.firmware ?? "not told"}`}
+        >
+          <span className="font-mono text-soft mr-1.5">{each.slot}</span>
+          {each.name}
+          {each.serial && <span className="block font-mono text-[12px] text-soft">{each.serial}</span>}
+        </li>
       ))}
     </ol>
   );

@@ -18,19 +18,38 @@ interface Props {
 /** Ways that worked, and who is on them: positions first, then drives that were only seen. */
 export function KnownLinks({ links, busy, onConnect, onTake }: Props) {
   const [find, setFind] = useState("");
-  if (links.length === 0) return <Empty title="Ways that worked will stand here.">Connect to a drive, or find the drives on a line: both are kept with their settings.</Empty>;
+  if (links.length === 0)
+    return (
+      <Empty title="Ways that worked will stand here.">
+        Connect to a drive, or find the drives on a line: both are kept with their settings.
+      </Empty>
+    );
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = links
-    .map((each) => ({ ...each, drives: each.drives.filter((drive) => { const text = `${each.name} ${drive.tag ?? ""} ${drive.title ?? ""} ${drive.text ?? ""}`.toLowerCase(); return words.every((word) => text.includes(word)); }) }))
+    .map((each) => ({
+      ...each,
+      drives: each.drives.filter((drive) => {
+        const text = `${each.name} ${drive.tag ?? ""} ${drive.title ?? ""} ${drive.text ?? ""}`.toLowerCase();
+        return words.every((word) => text.includes(word));
+      }),
+    }))
     .filter((each) => words.length === 0 || each.drives.length > 0);
   return (
     <section>
       <div className="flex items-baseline gap-4 mb-2">
         <h2 className="text-lg font-semibold">Ways that worked</h2>
-        <input value={find} onChange={(event) => setFind(event.target.value)} aria-label="Find among the ways that worked" placeholder="Position, drive or link" className="min-h-8 w-56 rounded-page border border-hairline bg-leaf px-3 text-[14px]" />
+        <input
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          aria-label="Find among the ways that worked"
+          placeholder="Position, drive or link"
+          className="min-h-8 w-56 rounded-page border border-hairline bg-leaf px-3 text-[14px]"
+        />
       </div>
       <div className="bg-leaf border border-hairline rounded-page divide-y divide-hairline">
-        {shown.map((each) => <KnownWay key={each.id} known={each} busy={busy} onConnect={onConnect} onTake={onTake} />)}
+        {shown.map((each) => (
+          <KnownWay key={each.id} known={each} busy={busy} onConnect={onConnect} onTake={onTake} />
+        ))}
         {shown.length === 0 && <p className="px-4 py-3 text-soft">Nothing here fits.</p>}
       </div>
     </section>
@@ -55,24 +74,73 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
   return (
     <div>
       <div className="flex items-center gap-x-3 px-4 min-h-9 bg-paper text-[13px] text-soft whitespace-nowrap">
-        {naming === undefined
-          ? <h3 className="font-semibold text-[15px] text-ink">{known.name}</h3>
-          : <form onSubmit={(event) => void rename(event)}><input autoFocus aria-label="Name of the link" value={naming} onChange={(event) => setNaming(event.target.value)} onKeyDown={(event) => { if (event.key === "Escape") setNaming(undefined); }} className="w-64 min-h-8 rounded-page border border-copper bg-leaf px-2" /></form>}
-        <p className="flex-1 min-w-0 truncate" title={`${linkText(known.link)}${known.lastSuccess ? `, worked ${moment(known.lastSuccess)}` : ""}`}>{LINK_WORDS[known.link.kind]}{linkText(known.link) !== known.name && <span className="font-mono ml-3">{linkText(known.link)}</span>}{known.lastSuccess && <span className="ml-3">worked {moment(known.lastSuccess)}</span>}</p>
-        <button type="button" className={quiet} onClick={() => onTake(known.link, known.drives[0]?.unit ?? 1)}>Use settings</button>
-        <button type="button" className={quiet} onClick={() => setNaming(known.name)}>Rename</button>
-        {!placed && <button type="button" className={quiet} onClick={() => void forget()}>Forget</button>}
+        {naming === undefined ? (
+          <h3 className="font-semibold text-[15px] text-ink">{known.name}</h3>
+        ) : (
+          <form onSubmit={(event) => void rename(event)}>
+            <input
+              autoFocus
+              aria-label="Name of the link"
+              value={naming}
+              onChange={(event) => setNaming(event.target.value)}
+              onKeyDown={(event) => {
+                if (event.key === "Escape") setNaming(undefined);
+              }}
+              className="w-64 min-h-8 rounded-page border border-copper bg-leaf px-2"
+            />
+          </form>
+        )}
+        <p
+          className="flex-1 min-w-0 truncate"
+          title={`${linkText(known.link)}${known.lastSuccess ? `, worked ${moment(known.lastSuccess)}` : ""}`}
+        >
+          {LINK_WORDS[known.link.kind]}
+          {linkText(known.link) !== known.name && (
+            <span className="font-mono ml-3">{linkText(known.link)}</span>
+          )}
+          {known.lastSuccess && <span className="ml-3">worked {moment(known.lastSuccess)}</span>}
+        </p>
+        <button
+          type="button"
+          className={quiet}
+          onClick={() => onTake(known.link, known.drives[0]?.unit ?? 1)}
+        >
+          Use settings
+        </button>
+        <button type="button" className={quiet} onClick={() => setNaming(known.name)}>
+          Rename
+        </button>
+        {!placed && (
+          <button type="button" className={quiet} onClick={() => void forget()}>
+            Forget
+          </button>
+        )}
       </div>
       <ul className="divide-y divide-hairline border-t border-hairline">
         {known.drives.map((drive) => (
           <li key={drive.unit} className="flex items-center gap-3 pl-4 pr-2 min-h-10 text-[15px]">
-            <span className="font-mono text-[13px] text-soft w-8" title="Address">{drive.unit}</span>
+            <span className="font-mono text-[13px] text-soft w-8" title="Address">
+              {drive.unit}
+            </span>
             <span className="font-mono w-14">{drive.tag}</span>
-            <span className="flex-1 min-w-0 truncate">{drive.title ?? <span className="text-soft">{drive.text ?? "somebody of no known family"}</span>}</span>
-            <Button rank="quiet" disabled={busy} onClick={() => onConnect(known.link, drive.unit)} aria-label={`Connect ${drive.tag ?? `address ${drive.unit} on ${known.name}`}`}>Connect</Button>
+            <span className="flex-1 min-w-0 truncate">
+              {drive.title ?? (
+                <span className="text-soft">{drive.text ?? "somebody of no known family"}</span>
+              )}
+            </span>
+            <Button
+              rank="quiet"
+              disabled={busy}
+              onClick={() => onConnect(known.link, drive.unit)}
+              aria-label={`Connect ${drive.tag ?? `address ${drive.unit} on ${known.name}`}`}
+            >
+              Connect
+            </Button>
           </li>
         ))}
-        {known.drives.length === 0 && <li className="px-4 py-2 text-soft text-[14px]">Nobody was found there yet.</li>}
+        {known.drives.length === 0 && (
+          <li className="px-4 py-2 text-soft text-[14px]">Nobody was found there yet.</li>
+        )}
       </ul>
     </div>
   );

@@ -10,10 +10,25 @@ export function Reading({ reading }: { reading: ReadingView }) {
   const now = reading.groups.find((each) => each.read + each.refused < each.count);
   return (
     <div>
-      <GroupStrip label="Reading the drive" cells={reading.groups.map((each) => ({ id: each.id, title: each.title, count: each.count, done: each.read + each.refused, refused: each.refused }))} />
+      <GroupStrip
+        label="Reading the drive"
+        cells={reading.groups.map((each) => ({
+          id: each.id,
+          title: each.title,
+          count: each.count,
+          done: each.read + each.refused,
+          refused: each.refused,
+        }))}
+      />
       <p className="text-[14px] mt-1" role="status">
-        {reading.phase === "waiting" ? "The drive is lost; the reading goes on by itself when it is back. " : reading.phase === "stopped" ? "Stopped. " : ""}
-        {read} of {total} parameters{refused > 0 && `, ${refused} not there`}{reading.phase === "reading" && now && `, now ${now.id} ${now.title}`}{reading.phase === "reading" && reading.msLeft !== undefined && `, ${duration(reading.msLeft)} left`}
+        {reading.phase === "waiting"
+          ? "The drive is lost; the reading goes on by itself when it is back. "
+          : reading.phase === "stopped"
+            ? "Stopped. "
+            : ""}
+        {read} of {total} parameters{refused > 0 && `, ${refused} not there`}
+        {reading.phase === "reading" && now && `, now ${now.id} ${now.title}`}
+        {reading.phase === "reading" && reading.msLeft !== undefined && `, ${duration(reading.msLeft)} left`}
       </p>
     </div>
   );

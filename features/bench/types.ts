@@ -43,6 +43,8 @@ export interface KnownDrive {
 }
 
 /** Rating, firmware and serial number of a drive in a few words. */
-export function driveText(identity: NonNullable<FoundDrive["identity"]> | NonNullable<ConnectionView["identity"]>): string {
+export function driveText(
+  identity: NonNullable<FoundDrive["identity"]> | NonNullable<ConnectionView["identity"]>,
+): string {
   return `${identity.ratingName}, firmware ${identity.firmware}${identity.serial && !identity.placed ? `, serial ${identity.serial}` : ""}`;
 }

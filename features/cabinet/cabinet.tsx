@@ -8,51 +8,129 @@ import { Notice } from "@/ui/notice";
 import { Swap, type SwapFamily } from "./swap";
 
 const LOOK_MS = 1500;
-const DISTURBANCES: Array<[string, string]> = [["none", "line is clean"], ["noise", "wrong speed: noise"], ["bad-check", "wrong parity: checks fail"], ["now-and-then", "loose contact"], ["deaf", "drives silent"], ["exceptions", "drives refuse all"]];
+const DISTURBANCES: Array<[string, string]> = [
+  ["none", "line is clean"],
+  ["noise", "wrong speed: noise"],
+  ["bad-check", "wrong parity: checks fail"],
+  ["now-and-then", "loose contact"],
+  ["deaf", "drives silent"],
+  ["exceptions", "drives refuse all"],
+];
 
 type Press = (name: string, more?: object) => Promise<void>;
 
 /** What a person would do with their own hands at the cabinet, done here to stand-in drives. In the demo only, and marked so. */
-export function Cabinet({ first, families, trouble }: { first: StandInView[]; families: SwapFamily[]; trouble: Trouble | undefined }) {
+export function Cabinet({
+  first,
+  families,
+  trouble,
+}: {
+  first: StandInView[];
+  families: SwapFamily[];
+  trouble: Trouble | undefined;
+}) {
   const [drives, setDrives] = useState(first);
   const [swapping, setSwapping] = useState<StandInView>();
   useEffect(() => {
-    const timer = setInterval(() => void ask<StandInView[]>("GET", "/api/cabinet").then((answer) => { if (answer.ok) setDrives(answer.value); }), LOOK_MS);
+    const timer = setInterval(
+      () =>
+        void ask<StandInView[]>("GET", "/api/cabinet").then((answer) => {
+          if (answer.ok) setDrives(answer.value);
+        }),
+      LOOK_MS,
+    );
     return () => clearInterval(timer);
   }, []);
-  const at = (drive: StandInView): Press => async (name, more = {}) => {
-    const next = await act<StandInView[]>("POST", "/api/cabinet", { line: drive.line, tag: drive.tag, act: name, ...more });
-    if (next) setDrives(next);
-  };
-  const lines = [...new Set(drives.map((each) => each.line))].map((line) => drives.filter((each) => each.line === line));
+  const at =
+    (drive: StandInView): Press =>
+    async (name, more = {}) => {
+      const next = await act<StandInView[]>("POST", "/api/cabinet", {
+        line: drive.line,
+        tag: drive.tag,
+        act: name,
+        ...more,
+      });
+      if (next) setDrives(next);
+    };
+  const lines = [...new Set(drives.map((each) => each.line))].map((line) =>
+    drives.filter((each) => each.line === line),
+  );
   return (
     <div className="px-6 py-6 max-w-6xl w-full mx-auto">
       <div className="border-2 border-dashed border-ochre rounded-page p-4 mb-4 bg-ochre-ground">
         <h1 className="text-xl font-semibold">The cabinet, as a stand-in</h1>
-        <p>These are no real drives. They stand in for them in the demo, and this page stands in for your hands: switch off, press a key, pull a cable, put another drive in.</p>
+        <p>
+          These are no real drives. They stand in for them in the demo, and this page stands in for your
+          hands: switch off, press a key, pull a cable, put another drive in.
+        </p>
       </div>
-      {trouble && <Notice kind="caution" title={trouble.text}>{trouble.remedy}</Notice>}
-      <div className="space-y-2">{lines.map((group) => <Line key={group[0]!.line} drives={group} at={at} onSwap={setSwapping} />)}</div>
-      {swapping && <Swap drive={swapping} families={families} onClose={() => setSwapping(undefined)} onSwap={(make, definitionId) => { void at(swapping)("swap", { make, ...(definitionId ? { definitionId } : {}) }); setSwapping(undefined); }} />}
+      {trouble && (
+        <Notice kind="caution" title={trouble.text}>
+          {trouble.remedy}
+        </Notice>
+      )}
+      <div className="space-y-2">
+        {lines.map((group) => (
+          <Line key={group[0]!.line} drives={group} at={at} onSwap={setSwapping} />
+        ))}
+      </div>
+      {swapping && (
+        <Swap
+          drive={swapping}
+          families={families}
+          onClose={() => setSwapping(undefined)}
+          onSwap={(make, definitionId) => {
+            void at(swapping)("swap", { make, ...(definitionId ? { definitionId } : {}) });
+            setSwapping(undefined);
+          }}
+        />
+      )}
     </div>
   );
 }
 
 /** A cable and the drives on it. */
-function Line({ drives, at, onSwap }: { drives: StandInView[]; at: (drive: StandInView) => Press; onSwap: (drive: StandInView) => void }) {
+function Line({
+  drives,
+  at,
+  onSwap,
+}: {
+  drives: StandInView[];
+  at: (drive: StandInView) => Press;
+  onSwap: (drive: StandInView) => void;
+}) {
   const line = drives[0]!;
   const press = at(line);
   return (
     <section aria-label={line.lineTitle} className="bg-leaf border border-hairline rounded-page">
       <div className="px-4 py-1 bg-paper border-b border-hairline flex flex-wrap items-center gap-x-3 gap-y-1">
         <h2 className="font-semibold text-[15px]">{line.lineTitle}</h2>
-        <span className="text-[13px] text-soft font-mono flex-1">{line.path ?? `127.0.0.1:${line.port}`}</span>
-        <select aria-label={`Disturb ${line.lineTitle}`} value={line.disturbance} onChange={(event) => void press("disturb", { disturbance: event.target.value })} className="min-h-8 rounded-page border border-hairline bg-leaf px-1.5 text-[13px] w-52">
-          {DISTURBANCES.map(([value, words]) => <option key={value} value={value}>{words}</option>)}
+        <span className="text-[13px] text-soft font-mono flex-1">
+          {line.path ?? `127.0.0.1:${line.port}`}
+        </span>
+        <select
+          aria-label={`Disturb ${line.lineTitle}`}
+          value={line.disturbance}
+          onChange={(event) => void press("disturb", { disturbance: event.target.value })}
+          className="min-h-8 rounded-page border border-hairline bg-leaf px-1.5 text-[13px] w-52"
+        >
+          {DISTURBANCES.map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
         </select>
-        {line.plugged ? <Act on={() => press("pull")}>{line.path ? "Unplug the adapter" : "Pull cable"}</Act> : <Act on={() => press("plug")}>{line.path ? "Plug the adapter in" : "Plug cable"}</Act>}
+        {line.plugged ? (
+          <Act on={() => press("pull")}>{line.path ? "Unplug the adapter" : "Pull cable"}</Act>
+        ) : (
+          <Act on={() => press("plug")}>{line.path ? "Plug the adapter in" : "Plug cable"}</Act>
+        )}
       </div>
-      <ul className="divide-y divide-hairline">{drives.map((drive) => <Standing key={drive.tag} drive={drive} press={at(drive)} onSwap={() => onSwap(drive)} />)}</ul>
+      <ul className="divide-y divide-hairline">
+        {drives.map((drive) => (
+          <Standing key={drive.tag} drive={drive} press={at(drive)} onSwap={() => onSwap(drive)} />
+        ))}
+      </ul>
     </section>
   );
 }
@@ -62,16 +140,53 @@ function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; 
   return (
     <li className="px-4 py-1.5 flex flex-wrap gap-x-4 gap-y-1 items-center text-[14px]" data-tag={drive.tag}>
       <div className="w-72">
-        <span className="font-mono">{drive.tag}</span> <span>{drive.ratings.find((each) => each.id === drive.rating)?.name}, {drive.firmware}</span>
-        <span className="block text-[13px] text-soft"><span className="font-mono">{drive.serial}</span>, address {drive.address}: {words(drive)}</span>
+        <span className="font-mono">{drive.tag}</span>{" "}
+        <span>
+          {drive.ratings.find((each) => each.id === drive.rating)?.name}, {drive.firmware}
+        </span>
+        <span className="block text-[13px] text-soft">
+          <span className="font-mono">{drive.serial}</span>, address {drive.address}: {words(drive)}
+        </span>
       </div>
       <div className="flex flex-wrap gap-1 flex-1 min-w-80">
-        {drive.powered ? <Act on={() => press("power-off")}>Switch off</Act> : <Act on={() => press("power-on")}>Switch on</Act>}
-        {drive.canDieHalf && (drive.mains ? <Act on={() => press("mains-off")}>Mains off</Act> : <Act on={() => press("mains-on")}>Mains on</Act>)}
-        {drive.asksPermission && <Act off={!drive.powered || drive.permission} on={() => press("give-permission")}>Permit writing</Act>}
-        {drive.turning ? <Act on={() => press("stop")}>Stop motor</Act> : <Act off={!drive.powered || !drive.mains || drive.trip > 0} on={() => press("start")}>Start motor</Act>}
-        {drive.trip > 0 ? <Act on={() => press("reset-trip")}>Reset trip</Act> : <Act off={!drive.powered} on={() => press("trip")}>Trip</Act>}
-        {drive.hasCard !== undefined && <><Act on={() => press("card-save")}>Copy to card</Act><Act off={!drive.hasCard} on={() => press("card-use")}>Use card at start</Act></>}
+        {drive.powered ? (
+          <Act on={() => press("power-off")}>Switch off</Act>
+        ) : (
+          <Act on={() => press("power-on")}>Switch on</Act>
+        )}
+        {drive.canDieHalf &&
+          (drive.mains ? (
+            <Act on={() => press("mains-off")}>Mains off</Act>
+          ) : (
+            <Act on={() => press("mains-on")}>Mains on</Act>
+          ))}
+        {drive.asksPermission && (
+          <Act off={!drive.powered || drive.permission} on={() => press("give-permission")}>
+            Permit writing
+          </Act>
+        )}
+        {drive.turning ? (
+          <Act on={() => press("stop")}>Stop motor</Act>
+        ) : (
+          <Act off={!drive.powered || !drive.mains || drive.trip > 0} on={() => press("start")}>
+            Start motor
+          </Act>
+        )}
+        {drive.trip > 0 ? (
+          <Act on={() => press("reset-trip")}>Reset trip</Act>
+        ) : (
+          <Act off={!drive.powered} on={() => press("trip")}>
+            Trip
+          </Act>
+        )}
+        {drive.hasCard !== undefined && (
+          <>
+            <Act on={() => press("card-save")}>Copy to card</Act>
+            <Act off={!drive.hasCard} on={() => press("card-use")}>
+              Use card at start
+            </Act>
+          </>
+        )}
         <Act on={() => Promise.resolve(onSwap())}>Swap drive</Act>
         {drive.hasPowerPart && <Act on={() => press("swap-half")}>Swap its power part</Act>}
       </div>
@@ -80,12 +195,23 @@ function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; 
 }
 
 function Act({ on, off, children }: { on: () => Promise<void>; off?: boolean; children: React.ReactNode }) {
-  return <Button disabled={off} onClick={() => void on()} className="!min-h-8 !px-2 !text-[13px]">{children}</Button>;
+  return (
+    <Button disabled={off} onClick={() => void on()} className="!min-h-8 !px-2 !text-[13px]">
+      {children}
+    </Button>
+  );
 }
 
 function words(drive: StandInView): string {
   return [
-    drive.powered ? "on" : "off", !drive.mains && "mains off", !drive.plugged && "cable pulled", drive.turning && "turns", drive.trip > 0 && `trip ${drive.trip}`,
-    drive.permission && "writing open", drive.volatile && "volatile values",
-  ].filter(Boolean).join(", ");
+    drive.powered ? "on" : "off",
+    !drive.mains && "mains off",
+    !drive.plugged && "cable pulled",
+    drive.turning && "turns",
+    drive.trip > 0 && `trip ${drive.trip}`,
+    drive.permission && "writing open",
+    drive.volatile && "volatile values",
+  ]
+    .filter(Boolean)
+    .join(", ");
 }

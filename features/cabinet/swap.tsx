@@ -18,7 +18,10 @@ interface Props {
   drive: StandInView;
   /** Families a stand-in can be built of: all that are known, imported ones too. */
   families: SwapFamily[];
-  onSwap: (make: { rating: string; firmware: string; serial: string }, definitionId: string | undefined) => void;
+  onSwap: (
+    make: { rating: string; firmware: string; serial: string },
+    definitionId: string | undefined,
+  ) => void;
   onClose: () => void;
 }
 
@@ -38,19 +41,54 @@ export function Swap({ drive, families, onSwap, onClose }: Props) {
   const choose = (id: string): void => {
     const next = speaking.find((each) => each.id === id);
     setFamily(id);
-    if (next) { setRating(next.ratings[0]!.id); setFirmware(next.firmware); }
+    if (next) {
+      setRating(next.ratings[0]!.id);
+      setFirmware(next.firmware);
+    }
   };
   return (
     <Dialog open title={`Put another drive in at ${drive.tag}`} onClose={onClose}>
       <form onSubmit={submit} className="space-y-3">
         <Select label="Family" value={family} onChange={(event) => choose(event.target.value)}>
-          {!chosen && <option value={drive.definitionId}>{drive.family}</option>}{speaking.map((each) => <option key={each.id} value={each.id}>{each.title}</option>)}
+          {!chosen && <option value={drive.definitionId}>{drive.family}</option>}
+          {speaking.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.title}
+            </option>
+          ))}
         </Select>
-        <Select label="Rating" value={rating} onChange={(event) => setRating(event.target.value)}>{ratings.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</Select>
-        <Field label="Firmware" value={firmware} onChange={(event) => setFirmware(event.target.value)} pattern="\d+\.\d+" required />
-        <Field label="Serial number" value={serial} onChange={(event) => setSerial(event.target.value)} maxLength={12} required />
-        <p className="text-soft text-[14px]">It comes straight from the factory: every parameter at its default, address 1.</p>
-        <div className="flex justify-end gap-2"><Button rank="quiet" onClick={onClose}>Leave it</Button><Button rank="primary" type="submit">Put it in</Button></div>
+        <Select label="Rating" value={rating} onChange={(event) => setRating(event.target.value)}>
+          {ratings.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+            </option>
+          ))}
+        </Select>
+        <Field
+          label="Firmware"
+          value={firmware}
+          onChange={(event) => setFirmware(event.target.value)}
+          pattern="\d+\.\d+"
+          required
+        />
+        <Field
+          label="Serial number"
+          value={serial}
+          onChange={(event) => setSerial(event.target.value)}
+          maxLength={12}
+          required
+        />
+        <p className="text-soft text-[14px]">
+          It comes straight from the factory: every parameter at its default, address 1.
+        </p>
+        <div className="flex justify-end gap-2">
+          <Button rank="quiet" onClick={onClose}>
+            Leave it
+          </Button>
+          <Button rank="primary" type="submit">
+            Put it in
+          </Button>
+        </div>
       </form>
     </Dialog>
   );

@@ -21,36 +21,102 @@ export function Compare({ tokens, titles, missing, positions, twins, sheet }: Pr
   const router = useRouter();
   const { connections } = useLive();
   const [tag, setTag] = useState(positions[0]?.tag ?? "");
-  const show = (next: string[]): void => router.push(`/compare?${next.map((each) => `c=${encodeURIComponent(each)}`).join("&")}`);
+  const show = (next: string[]): void =>
+    router.push(`/compare?${next.map((each) => `c=${encodeURIComponent(each)}`).join("&")}`);
   const position = positions.find((each) => each.tag === tag);
-  const add = (token: string): void => { if (token && !tokens.includes(token)) show([...tokens, token]); };
+  const add = (token: string): void => {
+    if (token && !tokens.includes(token)) show([...tokens, token]);
+  };
   return (
     <div className="flex flex-col flex-1 min-h-0 bg-leaf">
       <div className="px-5 py-3 border-b border-hairline flex flex-wrap items-center gap-x-5 gap-y-2">
         <h1 className="text-lg font-semibold">Compare</h1>
         <ul className="flex flex-wrap gap-2">
           {titles.map((title, i) => (
-            <li key={tokens[i]} className="flex items-center border border-hairline rounded-page pl-3 text-[14px]">{title}
-              <button type="button" aria-label={`Take ${title} away`} className="min-h-8 w-8 text-soft hover:text-ink" onClick={() => show(tokens.filter((_, k) => k !== i))}>×</button></li>
+            <li
+              key={tokens[i]}
+              className="flex items-center border border-hairline rounded-page pl-3 text-[14px]"
+            >
+              {title}
+              <button
+                type="button"
+                aria-label={`Take ${title} away`}
+                className="min-h-8 w-8 text-soft hover:text-ink"
+                onClick={() => show(tokens.filter((_, k) => k !== i))}
+              >
+                ×
+              </button>
+            </li>
           ))}
         </ul>
         <div className="flex items-center gap-2 text-[14px]">
-          <select aria-label="Position" value={tag} onChange={(event) => setTag(event.target.value)} className="min-h-9 rounded-page border border-hairline bg-leaf px-2">
-            {positions.map((each) => <option key={each.tag} value={each.tag}>{each.tag} {each.title}</option>)}
+          <select
+            aria-label="Position"
+            value={tag}
+            onChange={(event) => setTag(event.target.value)}
+            className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
+          >
+            {positions.map((each) => (
+              <option key={each.tag} value={each.tag}>
+                {each.tag} {each.title}
+              </option>
+            ))}
           </select>
-          <select aria-label="What of it" value="" onChange={(event) => add(event.target.value)} className="min-h-9 rounded-page border border-hairline bg-leaf px-2">
+          <select
+            aria-label="What of it"
+            value=""
+            onChange={(event) => add(event.target.value)}
+            className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
+          >
             <option value="">add ...</option>
             <option value={`${tag}:standing`}>standing record</option>
             <option value={`${tag}:default`}>factory default of its rating</option>
-            {Array.from({ length: position?.records ?? 0 }, (_, i) => (position?.records ?? 0) - i).map((number) => <option key={number} value={`${tag}:${number}`}>record {number}</option>)}
+            {Array.from({ length: position?.records ?? 0 }, (_, i) => (position?.records ?? 0) - i).map(
+              (number) => (
+                <option key={number} value={`${tag}:${number}`}>
+                  record {number}
+                </option>
+              ),
+            )}
           </select>
-          {[...connections.values()].filter((each) => each.reading?.phase === "done").map((each) => <Button key={each.id} rank="quiet" onClick={() => add(`live:${each.id}`)}>Add {each.position?.tag ?? each.identity?.serial} as connected</Button>)}
-          {twins.map((each) => <Button key={each.name} rank="quiet" onClick={() => show(each.tags.slice(0, 8).map((one) => `${one}:standing`))}>Twins: {each.name}</Button>)}
-          {titles.length > 0 && <Button rank="quiet" onClick={() => show([])}>Clear</Button>}
+          {[...connections.values()]
+            .filter((each) => each.reading?.phase === "done")
+            .map((each) => (
+              <Button key={each.id} rank="quiet" onClick={() => add(`live:${each.id}`)}>
+                Add {each.position?.tag ?? each.identity?.serial} as connected
+              </Button>
+            ))}
+          {twins.map((each) => (
+            <Button
+              key={each.name}
+              rank="quiet"
+              onClick={() => show(each.tags.slice(0, 8).map((one) => `${one}:standing`))}
+            >
+              Twins: {each.name}
+            </Button>
+          ))}
+          {titles.length > 0 && (
+            <Button rank="quiet" onClick={() => show([])}>
+              Clear
+            </Button>
+          )}
         </div>
       </div>
-      {missing.length > 0 && <div className="px-5 pt-3"><Notice kind="caution" title={`Not shown: ${missing.join(", ")}.`}>Either there is no such record, the drive is not connected or read, or it is of another family than the first.</Notice></div>}
-      {sheet ? <Sheet key={tokens.join()} data={sheet} start={titles.length > 1 ? "differences" : "all"} /> : <Empty title="What you compare will stand here, side by side.">Add records of one or several positions, a factory default, or a connected drive.</Empty>}
+      {missing.length > 0 && (
+        <div className="px-5 pt-3">
+          <Notice kind="caution" title={`Not shown: ${missing.join(", ")}.`}>
+            Either there is no such record, the drive is not connected or read, or it is of another family
+            than the first.
+          </Notice>
+        </div>
+      )}
+      {sheet ? (
+        <Sheet key={tokens.join()} data={sheet} start={titles.length > 1 ? "differences" : "all"} />
+      ) : (
+        <Empty title="What you compare will stand here, side by side.">
+          Add records of one or several positions, a factory default, or a connected drive.
+        </Empty>
+      )}
     </div>
   );
 }

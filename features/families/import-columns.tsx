@@ -29,21 +29,80 @@ export function ImportColumns({ upload, sheet, list, onSheet, onChange }: Props)
   return (
     <div className="space-y-3">
       <div className="flex flex-wrap gap-3 items-end">
-        {upload.sheets.length > 1 && <Select label="Sheet" value={sheet} onChange={(event) => onSheet(Number(event.target.value))} className="w-56">{upload.sheets.map((each, i) => <option key={each.name} value={i}>{each.name}, {each.rowCount} rows</option>)}</Select>}
-        <div className="w-44"><Input label="Headings stand on line" type="number" min={1} value={shown.head[list.headRow]?.line ?? 1} onChange={(event) => { const at = shown.head.findIndex((each) => each.line === Number(event.target.value)); if (at >= 0) onChange({ ...list, headRow: at }); }} /></div>
-        <Select label="The first register is counted as" value={list.base} onChange={(event) => onChange({ ...list, base: Number(event.target.value) as 0 | 1 })} className="w-72">
-          <option value={0}>0, as on the wire</option><option value={1}>1: each number is one too high for the wire</option>
+        {upload.sheets.length > 1 && (
+          <Select
+            label="Sheet"
+            value={sheet}
+            onChange={(event) => onSheet(Number(event.target.value))}
+            className="w-56"
+          >
+            {upload.sheets.map((each, i) => (
+              <option key={each.name} value={i}>
+                {each.name}, {each.rowCount} rows
+              </option>
+            ))}
+          </Select>
+        )}
+        <div className="w-44">
+          <Input
+            label="Headings stand on line"
+            type="number"
+            min={1}
+            value={shown.head[list.headRow]?.line ?? 1}
+            onChange={(event) => {
+              const at = shown.head.findIndex((each) => each.line === Number(event.target.value));
+              if (at >= 0) onChange({ ...list, headRow: at });
+            }}
+          />
+        </div>
+        <Select
+          label="The first register is counted as"
+          value={list.base}
+          onChange={(event) => onChange({ ...list, base: Number(event.target.value) as 0 | 1 })}
+          className="w-72"
+        >
+          <option value={0}>0, as on the wire</option>
+          <option value={1}>1: each number is one too high for the wire</option>
         </Select>
       </div>
       <div className="overflow-x-auto border border-hairline rounded-page bg-leaf">
         <table className="text-[14px]">
-          <thead><tr>{Array.from({ length: width }, (_, column) => (
-            <th key={column} className="p-1.5 text-left font-normal align-bottom min-w-36">
-              <select aria-label={`Column ${column + 1} holds`} value={fieldAt(column)} onChange={(event) => choose(column, event.target.value as Field | "")} className="w-full min-h-8 rounded-page border border-hairline bg-paper px-1.5">
-                <option value="">nothing we need</option>{FIELDS.map((each) => <option key={each} value={each}>{FIELD_WORDS[each]}</option>)}
-              </select>
-            </th>))}</tr></thead>
-          <tbody>{rows.map((row, i) => <tr key={row.line} className="border-t border-hairline">{Array.from({ length: width }, (_, column) => <td key={column} className={`px-2.5 py-1 max-w-64 truncate ${i === 0 ? "font-semibold" : fieldAt(column) === "" ? "text-soft" : ""}`} title={row.cells[column]}>{row.cells[column]}</td>)}</tr>)}</tbody>
+          <thead>
+            <tr>
+              {Array.from({ length: width }, (_, column) => (
+                <th key={column} className="p-1.5 text-left font-normal align-bottom min-w-36">
+                  <select
+                    aria-label={`Column ${column + 1} holds`}
+                    value={fieldAt(column)}
+                    onChange={(event) => choose(column, event.target.value as Field | "")}
+                    className="w-full min-h-8 rounded-page border border-hairline bg-paper px-1.5"
+                  >
+                    <option value="">nothing we need</option>
+                    {FIELDS.map((each) => (
+                      <option key={each} value={each}>
+                        {FIELD_WORDS[each]}
+                      </option>
+                    ))}
+                  </select>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, i) => (
+              <tr key={row.line} className="border-t border-hairline">
+                {Array.from({ length: width }, (_, column) => (
+                  <td
+                    key={column}
+                    className={`px-2.5 py-1 max-w-64 truncate ${i === 0 ? "font-semibold" : fieldAt(column) === "" ? "text-soft" : ""}`}
+                    title={row.cells[column]}
+                  >
+                    {row.cells[column]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
         </table>
       </div>
     </div>

@@ -33,26 +33,44 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
     const answer = await send<Upload>(`/api/imports?name=${encodeURIComponent(file.name)}`, file);
     setBusy(false);
     setPreview(undefined);
-    if (!answer.ok) { setUpload(undefined); return setTrouble(answer.trouble); }
+    if (!answer.ok) {
+      setUpload(undefined);
+      return setTrouble(answer.trouble);
+    }
     setUpload(answer.value);
     setChoices(answer.value.guess);
   };
   useEffect(() => {
     if (!upload) return;
     let over = false;
-    const timer = setTimeout(() => void ask<Preview>("POST", `/api/imports/${upload.id}/preview`, choices).then((answer) => {
-      if (over) return;
-      setTrouble(answer.ok ? undefined : answer.trouble);
-      setPreview(answer.ok ? answer.value : undefined);
-    }), PREVIEW_AFTER_MS);
-    return () => { over = true; clearTimeout(timer); };
+    const timer = setTimeout(
+      () =>
+        void ask<Preview>("POST", `/api/imports/${upload.id}/preview`, choices).then((answer) => {
+          if (over) return;
+          setTrouble(answer.ok ? undefined : answer.trouble);
+          setPreview(answer.ok ? answer.value : undefined);
+        }),
+      PREVIEW_AFTER_MS,
+    );
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
   }, [upload, choices]);
   const keep = async (): Promise<void> => {
     setBusy(true);
-    const kept = await act<{ id: string; version: string; same: boolean }>("POST", `/api/imports/${upload!.id}/keep`, choices);
+    const kept = await act<{ id: string; version: string; same: boolean }>(
+      "POST",
+      `/api/imports/${upload!.id}/keep`,
+      choices,
+    );
     setBusy(false);
     if (!kept) return;
-    toast.success(kept.same ? `It is here already, as version ${kept.version}; nothing was added.` : `Kept as version ${kept.version}.`);
+    toast.success(
+      kept.same
+        ? `It is here already, as version ${kept.version}; nothing was added.`
+        : `Kept as version ${kept.version}.`,
+    );
     router.push(waiting ? "/bench" : `/families/${kept.id}`);
   };
   const { about, list, modbus } = choices;
@@ -60,39 +78,127 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
   let step = 1;
   return (
     <div className="max-w-6xl w-full mx-auto">
-      <div className="px-6 pt-5 pb-3"><h1 className="text-xl font-semibold">Import a definition</h1>
-        <p className="text-soft">Of an electronic data sheet (EDS, DCF), a register list (CSV, spreadsheet), or a definition taken along before. Nothing is kept before the last step.{waiting && ` It is for the drive at ${linkText(waiting.link)}, address ${waiting.unit}.`}</p></div>
-      <Step number={step++} title="The file" state={upload ? "done" : "open"} found={upload && `${upload.name}: ${KIND_WORDS[upload.kind]}, ${upload.encoding}`}>
-        <div className="flex items-center gap-4" onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); void choose(event.dataTransfer.files[0]); }}>
+      <div className="px-6 pt-5 pb-3">
+        <h1 className="text-xl font-semibold">Import a definition</h1>
+        <p className="text-soft">
+          Of an electronic data sheet (EDS, DCF), a register list (CSV, spreadsheet), or a definition taken
+          along before. Nothing is kept before the last step.
+          {waiting && ` It is for the drive at ${linkText(waiting.link)}, address ${waiting.unit}.`}
+        </p>
+      </div>
+      <Step
+        number={step++}
+        title="The file"
+        state={upload ? "done" : "open"}
+        found={upload && `${upload.name}: ${KIND_WORDS[upload.kind]}, ${upload.encoding}`}
+      >
+        <div
+          className="flex items-center gap-4"
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={(event) => {
+            event.preventDefault();
+            void choose(event.dataTransfer.files[0]);
+          }}
+        >
           <label className="inline-flex items-center min-h-9 px-3.5 rounded-page border border-hairline hover:border-copper font-medium text-[15px] cursor-pointer focus-within:outline focus-within:outline-2 focus-within:outline-copper">
-            {upload ? "Choose another file" : "Choose a file"}<input type="file" accept=".eds,.dcf,.csv,.txt,.tsv,.xlsx,.json" className="sr-only" onChange={(event) => { void choose(event.target.files?.[0]); event.target.value = ""; }} />
+            {upload ? "Choose another file" : "Choose a file"}
+            <input
+              type="file"
+              accept=".eds,.dcf,.csv,.txt,.tsv,.xlsx,.json"
+              className="sr-only"
+              onChange={(event) => {
+                void choose(event.target.files?.[0]);
+                event.target.value = "";
+              }}
+            />
           </label>
-          <span className="text-soft text-[15px]">{busy && !upload ? "Reading it ..." : "or drop it here"}</span>
+          <span className="text-soft text-[15px]">
+            {busy && !upload ? "Reading it ..." : "or drop it here"}
+          </span>
         </div>
-        {!upload && trouble && <div className="mt-3"><Notice kind="caution" title={trouble.text}>{trouble.remedy}</Notice></div>}
+        {!upload && trouble && (
+          <div className="mt-3">
+            <Notice kind="caution" title={trouble.text}>
+              {trouble.remedy}
+            </Notice>
+          </div>
+        )}
       </Step>
-      {upload && about && <Step number={step++} title="Whose drive it is" state={state}><ImportAboutForm about={about} onChange={(next) => setChoices({ ...choices, about: next })} /></Step>}
+      {upload && about && (
+        <Step number={step++} title="Whose drive it is" state={state}>
+          <ImportAboutForm about={about} onChange={(next) => setChoices({ ...choices, about: next })} />
+        </Step>
+      )}
       {upload?.kind === "list" && list && (
         <Step number={step++} title="Which column holds what" state={state}>
-          <ImportColumns upload={upload} sheet={choices.sheet ?? 0} list={list} onChange={(next) => setChoices({ ...choices, list: next })}
-            onSheet={(sheet) => setChoices({ ...choices, sheet, list: { headRow: upload.sheets[sheet]!.headRow, mapping: upload.sheets[sheet]!.mapping, base: list.base } })} />
+          <ImportColumns
+            upload={upload}
+            sheet={choices.sheet ?? 0}
+            list={list}
+            onChange={(next) => setChoices({ ...choices, list: next })}
+            onSheet={(sheet) =>
+              setChoices({
+                ...choices,
+                sheet,
+                list: {
+                  headRow: upload.sheets[sheet]!.headRow,
+                  mapping: upload.sheets[sheet]!.mapping,
+                  base: list.base,
+                },
+              })
+            }
+          />
         </Step>
       )}
       {upload && about && (
         <Step number={step++} title="How a drive tells who it is" state={state}>
-          <ImportIdentity identity={about.identity} canopen={upload.kind === "eds"} modbus={modbus} waiting={waiting} onChange={(identity) => setChoices({ ...choices, about: { ...about, identity } })} />
+          <ImportIdentity
+            identity={about.identity}
+            canopen={upload.kind === "eds"}
+            modbus={modbus}
+            waiting={waiting}
+            onChange={(identity) => setChoices({ ...choices, about: { ...about, identity } })}
+          />
         </Step>
       )}
-      {upload && modbus && <Step number={step++} title="How it talks" state={state}><ImportTalk modbus={modbus} onChange={(next) => setChoices({ ...choices, modbus: next })} /></Step>}
+      {upload && modbus && (
+        <Step number={step++} title="How it talks" state={state}>
+          <ImportTalk modbus={modbus} onChange={(next) => setChoices({ ...choices, modbus: next })} />
+        </Step>
+      )}
       {upload && (
-        <Step number={step++} title="What it becomes" state={state} found={preview && `${preview.title}, version ${preview.version}`}>
-          {trouble && <Notice kind="caution" title={<span className="whitespace-pre-line">{trouble.text}</span>}>{trouble.remedy}</Notice>}
+        <Step
+          number={step++}
+          title="What it becomes"
+          state={state}
+          found={preview && `${preview.title}, version ${preview.version}`}
+        >
+          {trouble && (
+            <Notice kind="caution" title={<span className="whitespace-pre-line">{trouble.text}</span>}>
+              {trouble.remedy}
+            </Notice>
+          )}
           {preview && (
             <div className="space-y-3">
               <ImportNotes notes={preview.notes} count={preview.noteCount} taken={preview.taken} />
-              {preview.before && <p className="text-[15px]">{preview.before.same ? `Exactly this is here already, as version ${preview.before.version}.` : `Version ${preview.before.version} is here${preview.before.shipped ? ", as shipped" : ""}. It stays with the records made under it; this one holds from now on.`}</p>}
-              <div className="h-96 border border-hairline rounded-page flex flex-col overflow-hidden bg-leaf"><Sheet data={preview.sheet} /></div>
-              <div className="flex gap-3 pb-6"><Button rank="primary" disabled={busy || preview.before?.same} onClick={() => void keep()}>Keep this definition</Button><Button rank="quiet" onClick={() => router.push("/families")}>Leave it</Button></div>
+              {preview.before && (
+                <p className="text-[15px]">
+                  {preview.before.same
+                    ? `Exactly this is here already, as version ${preview.before.version}.`
+                    : `Version ${preview.before.version} is here${preview.before.shipped ? ", as shipped" : ""}. It stays with the records made under it; this one holds from now on.`}
+                </p>
+              )}
+              <div className="h-96 border border-hairline rounded-page flex flex-col overflow-hidden bg-leaf">
+                <Sheet data={preview.sheet} />
+              </div>
+              <div className="flex gap-3 pb-6">
+                <Button rank="primary" disabled={busy || preview.before?.same} onClick={() => void keep()}>
+                  Keep this definition
+                </Button>
+                <Button rank="quiet" onClick={() => router.push("/families")}>
+                  Leave it
+                </Button>
+              </div>
             </div>
           )}
           {!preview && !trouble && <p className="text-soft">Looking through it ...</p>}

@@ -19,7 +19,13 @@ export interface Upload {
   kind: "definition" | "eds" | "list";
   encoding: string;
   guess: Choices;
-  sheets: Array<{ name: string; rowCount: number; head: Array<{ line: number; cells: string[] }>; headRow: number; mapping: Mapping }>;
+  sheets: Array<{
+    name: string;
+    rowCount: number;
+    head: Array<{ line: number; cells: string[] }>;
+    headRow: number;
+    mapping: Mapping;
+  }>;
 }
 
 export interface Preview {
@@ -38,4 +44,8 @@ export interface Waiting {
   unit: number;
 }
 
-export const KIND_WORDS: Record<Upload["kind"], string> = { definition: "a definition in our own format", eds: "an electronic data sheet", list: "a register list" };
+export const KIND_WORDS: Record<Upload["kind"], string> = {
+  definition: "a definition in our own format",
+  eds: "an electronic data sheet",
+  list: "a register list",
+};

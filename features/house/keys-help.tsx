@@ -4,8 +4,16 @@ import { Dialog } from "@/ui/dialog";
 import { useKey } from "@/ui/keys";
 
 const KEYS: Array<[string, string]> = [
-  ["/", "Search everything"], ["?", "This list"], ["f", "Find in the sheet"], ["↑ ↓", "Move in the sheet"], ["Esc", "Give up, or leave the search"],
-  ["c", "Compare the record shown with the standing record"], ["r", "Restore the record shown"], ["s", "Raise the record shown to the standing record"], ["n", "Add a note to the record shown"], ["k", "Keep what was read as a record"],
+  ["/", "Search everything"],
+  ["?", "This list"],
+  ["f", "Find in the sheet"],
+  ["↑ ↓", "Move in the sheet"],
+  ["Esc", "Give up, or leave the search"],
+  ["c", "Compare the record shown with the standing record"],
+  ["r", "Restore the record shown"],
+  ["s", "Raise the record shown to the standing record"],
+  ["n", "Add a note to the record shown"],
+  ["k", "Keep what was read as a record"],
 ];
 
 /** The list of keys, on `?`. */
@@ -15,7 +23,12 @@ export function KeysHelp() {
   return (
     <Dialog open={open} title="Keys" onClose={() => setOpen(false)}>
       <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
-        {KEYS.map(([key, what]) => [<dt key={key} className="font-mono text-copper-deep">{key}</dt>, <dd key={`${key}-what`}>{what}</dd>])}
+        {KEYS.map(([key, what]) => [
+          <dt key={key} className="font-mono text-copper-deep">
+            {key}
+          </dt>,
+          <dd key={`${key}-what`}>{what}</dd>,
+        ])}
       </dl>
     </Dialog>
   );

@@ -14,11 +14,30 @@ export function LiveLine() {
   const open = [...jobs.values()].filter((each) => each.open);
   const unconnected = open.filter((job) => ![...connections.values()].some((each) => isAt(each, job)));
   return (
-    <footer aria-label="Live line" className="border-t border-hairline bg-paper px-5 min-h-10 flex items-center gap-3 text-[14px] overflow-x-auto no-print">
-      {!online && <span role="status" className="text-ochre font-medium whitespace-nowrap">Calm Ledger does not answer; trying again.</span>}
-      {connections.size === 0 && unconnected.length === 0 && online && <span className="text-soft">No drive is connected.</span>}
-      {[...connections.values()].map((each) => <Connected key={each.id} view={each} job={open.find((job) => isAt(each, job))} />)}
-      {unconnected.map((job) => <Link key={job.id} href={`/restore/${job.id}`} className="whitespace-nowrap text-ochre underline underline-offset-4">{job.tag}: restore waits for its drive</Link>)}
+    <footer
+      aria-label="Live line"
+      className="border-t border-hairline bg-paper px-5 min-h-10 flex items-center gap-3 text-[14px] overflow-x-auto no-print"
+    >
+      {!online && (
+        <span role="status" className="text-ochre font-medium whitespace-nowrap">
+          Calm Ledger does not answer; trying again.
+        </span>
+      )}
+      {connections.size === 0 && unconnected.length === 0 && online && (
+        <span className="text-soft">No drive is connected.</span>
+      )}
+      {[...connections.values()].map((each) => (
+        <Connected key={each.id} view={each} job={open.find((job) => isAt(each, job))} />
+      ))}
+      {unconnected.map((job) => (
+        <Link
+          key={job.id}
+          href={`/restore/${job.id}`}
+          className="whitespace-nowrap text-ochre underline underline-offset-4"
+        >
+          {job.tag}: restore waits for its drive
+        </Link>
+      ))}
     </footer>
   );
 }
@@ -33,27 +52,69 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
   const state = away ? undefined : view.state;
   const name = view.position?.tag ?? view.identity?.serial ?? linkText(view.link);
   return (
-    <div className={classes("flex items-center gap-2.5 whitespace-nowrap rounded-page pl-2.5 pr-1 min-h-8", away ? "bg-ochre-ground" : "bg-teal-ground")}>
-      <svg viewBox="0 0 10 10" className={classes("w-2.5 h-2.5", away ? "text-ochre" : "text-teal")} aria-hidden>
-        <circle cx="5" cy="5" r="3.6" fill={away || state?.volatile ? "none" : "currentColor"} stroke="currentColor" strokeWidth="1.6" strokeDasharray={away ? "2 1.6" : undefined} />
+    <div
+      className={classes(
+        "flex items-center gap-2.5 whitespace-nowrap rounded-page pl-2.5 pr-1 min-h-8",
+        away ? "bg-ochre-ground" : "bg-teal-ground",
+      )}
+    >
+      <svg
+        viewBox="0 0 10 10"
+        className={classes("w-2.5 h-2.5", away ? "text-ochre" : "text-teal")}
+        aria-hidden
+      >
+        <circle
+          cx="5"
+          cy="5"
+          r="3.6"
+          fill={away || state?.volatile ? "none" : "currentColor"}
+          stroke="currentColor"
+          strokeWidth="1.6"
+          strokeDasharray={away ? "2 1.6" : undefined}
+        />
       </svg>
-      <Link href={`/bench/${view.id}`} className="font-semibold hover:underline underline-offset-4">{name}</Link>
+      <Link href={`/bench/${view.id}`} className="font-semibold hover:underline underline-offset-4">
+        {name}
+      </Link>
       <span>{describe(view, job)}</span>
       {state?.running && <span className="text-vermilion font-semibold">motor turns</span>}
       {state?.controlOnly && <span className="text-ochre">control part only</span>}
       {state?.reducedSupply && <span className="text-ochre">reduced supply</span>}
-      {state?.tripped && !state.trip?.expected && <span className="text-vermilion font-semibold">trip {state.trip?.number}: {state.trip?.name}</span>}
+      {state?.tripped && !state.trip?.expected && (
+        <span className="text-vermilion font-semibold">
+          trip {state.trip?.number}: {state.trip?.name}
+        </span>
+      )}
       {state?.volatile && <span title="Some values would be gone after a power-off.">volatile</span>}
-      {job && <Link href={`/restore/${job.id}`} className="underline underline-offset-4">restore</Link>}
-      <button type="button" disabled={Boolean(job)} title={job ? "A restore is under way." : "Let go of this drive"} onClick={() => void act("POST", `/api/connections/${view.id}/let-go`, {})}
-        className="min-h-8 px-2 text-soft hover:text-ink disabled:opacity-40">Let go</button>
+      {job && (
+        <Link href={`/restore/${job.id}`} className="underline underline-offset-4">
+          restore
+        </Link>
+      )}
+      <button
+        type="button"
+        disabled={Boolean(job)}
+        title={job ? "A restore is under way." : "Let go of this drive"}
+        onClick={() => void act("POST", `/api/connections/${view.id}/let-go`, {})}
+        className="min-h-8 px-2 text-soft hover:text-ink disabled:opacity-40"
+      >
+        Let go
+      </button>
     </div>
   );
 }
 
 const PHASES: Partial<Record<JobView["phase"], string>> = {
-  "reading-before": "reading before the restore", review: "plan waits to be looked through", permission: "waits for the write permission", motor: "waits for the motor to stop",
-  writing: "being written", permanent: "being made permanent", restart: "restarts", verifying: "read again", "waiting-for-drive": "drive is lost, trying again", halted: "restore halted",
+  "reading-before": "reading before the restore",
+  review: "plan waits to be looked through",
+  permission: "waits for the write permission",
+  motor: "waits for the motor to stop",
+  writing: "being written",
+  permanent: "being made permanent",
+  restart: "restarts",
+  verifying: "read again",
+  "waiting-for-drive": "drive is lost, trying again",
+  halted: "restore halted",
 };
 
 function describe(view: ConnectionView, job: JobView | undefined): string {
@@ -61,10 +122,14 @@ function describe(view: ConnectionView, job: JobView | undefined): string {
   if (view.phase === "other-drive") return "another drive answers";
   if (job) {
     const { written, planned, refused, unknown, other } = job.counts;
-    const of = job.phase === "writing" ? ` ${written + refused + other} of ${written + planned + refused + unknown + other}` : "";
+    const of =
+      job.phase === "writing"
+        ? ` ${written + refused + other} of ${written + planned + refused + unknown + other}`
+        : "";
     return (PHASES[job.phase] ?? job.phase) + of;
   }
-  if (view.reading?.phase === "reading") return `being read, ${Math.round(view.reading.share * 100)} %${view.reading.msLeft === undefined ? "" : `, ${duration(view.reading.msLeft)} left`}`;
+  if (view.reading?.phase === "reading")
+    return `being read, ${Math.round(view.reading.share * 100)} %${view.reading.msLeft === undefined ? "" : `, ${duration(view.reading.msLeft)} left`}`;
   if (view.reading?.phase === "stopped") return "partly read";
   return "connected";
 }

@@ -24,7 +24,13 @@ export function ThemeSwitch() {
   };
   const label = theme === "night" ? "Switch to day" : "Switch to night";
   return (
-    <button type="button" onClick={turn} aria-label={label} title={label} className="w-9 h-9 inline-flex items-center justify-center text-soft hover:text-ink">
+    <button
+      type="button"
+      onClick={turn}
+      aria-label={label}
+      title={label}
+      className="w-9 h-9 inline-flex items-center justify-center text-soft hover:text-ink"
+    >
       {theme === "night" ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}
     </button>
   );

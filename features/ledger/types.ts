@@ -49,4 +49,8 @@ export interface StandingView {
   reason: string;
 }
 
-export const OUTCOME_WORDS = { verified: "verified", "not-verified": "not verified", "given-up": "ended before it was done" } as const;
+export const OUTCOME_WORDS = {
+  verified: "verified",
+  "not-verified": "not verified",
+  "given-up": "ended before it was done",
+} as const;

@@ -15,7 +15,14 @@ export interface LiveState {
   online: boolean;
 }
 
-const nothing: LiveState = { connections: new Map(), jobs: new Map(), steps: new Map(), ledgers: new Map(), searches: new Map(), online: true };
+const nothing: LiveState = {
+  connections: new Map(),
+  jobs: new Map(),
+  steps: new Map(),
+  ledgers: new Map(),
+  searches: new Map(),
+  online: true,
+};
 let state = nothing;
 const listeners = new Set<() => void>();
 
@@ -28,7 +35,13 @@ function change(next: Partial<LiveState>): void {
 function take(message: LiveEvent): void {
   switch (message.type) {
     case "snapshot":
-      return change({ connections: new Map(message.connections.map((each) => [each.id, each])), jobs: new Map(message.jobs.map((each) => [each.id, each])), steps: new Map(), searches: new Map(message.searches.map((each) => [each.id, each])), online: true });
+      return change({
+        connections: new Map(message.connections.map((each) => [each.id, each])),
+        jobs: new Map(message.jobs.map((each) => [each.id, each])),
+        steps: new Map(),
+        searches: new Map(message.searches.map((each) => [each.id, each])),
+        online: true,
+      });
     case "connection":
       return change({ connections: new Map(state.connections).set(message.view.id, message.view) });
     case "search":
@@ -51,7 +64,9 @@ function take(message: LiveEvent): void {
       return change({ steps: new Map(state.steps).set(jobId, own) });
     }
     case "ledger":
-      return change({ ledgers: new Map(state.ledgers).set(message.tag, (state.ledgers.get(message.tag) ?? 0) + 1) });
+      return change({
+        ledgers: new Map(state.ledgers).set(message.tag, (state.ledgers.get(message.tag) ?? 0) + 1),
+      });
   }
 }
 
@@ -67,7 +82,11 @@ function open(): () => void {
     };
     const bye = (): void => worker.port.postMessage("bye");
     window.addEventListener("pagehide", bye);
-    return () => { window.removeEventListener("pagehide", bye); bye(); worker.port.close(); };
+    return () => {
+      window.removeEventListener("pagehide", bye);
+      bye();
+      worker.port.close();
+    };
   }
   const source = new EventSource("/api/events");
   source.onmessage = (event: MessageEvent<string>) => take(JSON.parse(event.data) as LiveEvent);
@@ -82,12 +101,22 @@ export function useLiveStream(): void {
     close ??= open();
     return () => {
       users -= 1;
-      if (users === 0) { close?.(); close = undefined; }
+      if (users === 0) {
+        close?.();
+        close = undefined;
+      }
     };
   }, []);
 }
 
 /** The live state; the component draws again when it changes. */
 export function useLive(): LiveState {
-  return useSyncExternalStore((listener) => { listeners.add(listener); return () => listeners.delete(listener); }, () => state, () => nothing);
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => state,
+    () => nothing,
+  );
 }

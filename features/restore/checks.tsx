@@ -8,10 +8,17 @@ export function Checks({ checks }: { checks: Check[] }) {
   const fine = checks.filter((each) => each.verdict === "fine");
   return (
     <>
-      <Lines checks={[...checks.filter((each) => each.verdict === "stop"), ...checks.filter((each) => each.verdict === "caution")]} />
+      <Lines
+        checks={[
+          ...checks.filter((each) => each.verdict === "stop"),
+          ...checks.filter((each) => each.verdict === "caution"),
+        ]}
+      />
       {fine.length > 0 && (
         <details className="text-[15px] border-t border-hairline">
-          <summary className="cursor-pointer py-1.5 text-soft">{fine.length} fine: {fine.map((each) => each.title.toLowerCase()).join(", ")}</summary>
+          <summary className="cursor-pointer py-1.5 text-soft">
+            {fine.length} fine: {fine.map((each) => each.title.toLowerCase()).join(", ")}
+          </summary>
           <Lines checks={fine} />
         </details>
       )}
@@ -25,11 +32,21 @@ function Lines({ checks }: { checks: Check[] }) {
       <tbody>
         {checks.map((check) => (
           <tr key={check.id} className="border-t border-hairline align-top">
-            <td className={classes("w-20 py-1.5 font-semibold", check.verdict === "stop" && "text-vermilion", check.verdict === "caution" && "text-ochre", check.verdict === "fine" && "text-soft font-normal")}>
+            <td
+              className={classes(
+                "w-20 py-1.5 font-semibold",
+                check.verdict === "stop" && "text-vermilion",
+                check.verdict === "caution" && "text-ochre",
+                check.verdict === "fine" && "text-soft font-normal",
+              )}
+            >
               <Sign verdict={check.verdict} /> {WORD[check.verdict]}
             </td>
             <td className="w-40 py-1.5">{check.title}</td>
-            <td className="py-1.5">{check.found}{check.remedy && <span className="block text-soft">{check.remedy}</span>}</td>
+            <td className="py-1.5">
+              {check.found}
+              {check.remedy && <span className="block text-soft">{check.remedy}</span>}
+            </td>
           </tr>
         ))}
       </tbody>
@@ -41,8 +58,12 @@ function Sign({ verdict }: { verdict: Check["verdict"] }) {
   return (
     <svg viewBox="0 0 12 12" className="inline w-3 h-3 -mt-0.5" aria-hidden>
       {verdict === "stop" && <rect x="1.5" y="1.5" width="9" height="9" fill="currentColor" />}
-      {verdict === "caution" && <path d="M6 1 L11.2 10.5 H0.8 Z" fill="none" stroke="currentColor" strokeWidth="1.6" />}
-      {verdict === "fine" && <path d="M2 6.5 L5 9.5 L10 3" fill="none" stroke="currentColor" strokeWidth="1.6" />}
+      {verdict === "caution" && (
+        <path d="M6 1 L11.2 10.5 H0.8 Z" fill="none" stroke="currentColor" strokeWidth="1.6" />
+      )}
+      {verdict === "fine" && (
+        <path d="M2 6.5 L5 9.5 L10 3" fill="none" stroke="currentColor" strokeWidth="1.6" />
+      )}
     </svg>
   );
 }

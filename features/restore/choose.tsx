@@ -18,7 +18,14 @@ interface Props {
   wanted: number | undefined;
   connection: string | undefined;
   open: { id: number; byName: string } | undefined;
-  records: Array<{ number: number; takenAt: number; byName: string; ratingName: string; serial: string; partial: boolean }>;
+  records: Array<{
+    number: number;
+    takenAt: number;
+    byName: string;
+    ratingName: string;
+    serial: string;
+    partial: boolean;
+  }>;
 }
 
 /** The first two steps of a restore: which record, onto which drive. Nothing is written here. */
@@ -28,7 +35,8 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
   const [number, setNumber] = useState(wanted ?? records[0]?.number);
   const [busy, setBusy] = useState(false);
   const views = [...connections.values()];
-  const here = views.find((each) => each.id === connection) ?? views.find((each) => each.position?.tag === tag);
+  const here =
+    views.find((each) => each.id === connection) ?? views.find((each) => each.position?.tag === tag);
   const [picked, setPicked] = useState<string>();
   const drive = views.find((each) => each.id === picked) ?? here;
   const record = records.find((each) => each.number === number);
@@ -40,28 +48,82 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
   };
   return (
     <div className="px-6 py-6 max-w-4xl w-full mx-auto">
-      <h1 className="text-xl font-semibold mb-4">Restore <span className="font-mono">{tag}</span> {title}: ledger → drive</h1>
-      {open && <div className="mb-4"><Notice kind="caution" title={`${open.byName} is restoring this position now.`}><Link className="underline underline-offset-4" href={`/restore/${open.id}`}>Follow that restore</Link>, or ask them to end it.</Notice></div>}
+      <h1 className="text-xl font-semibold mb-4">
+        Restore <span className="font-mono">{tag}</span> {title}: ledger → drive
+      </h1>
+      {open && (
+        <div className="mb-4">
+          <Notice kind="caution" title={`${open.byName} is restoring this position now.`}>
+            <Link className="underline underline-offset-4" href={`/restore/${open.id}`}>
+              Follow that restore
+            </Link>
+            , or ask them to end it.
+          </Notice>
+        </div>
+      )}
       <div className="bg-leaf border border-hairline rounded-page">
         <Step number={1} title="Which record" state="open">
-          <select value={number} onChange={(event) => setNumber(Number(event.target.value))} aria-label="Record" className="min-h-9 rounded-page border border-hairline bg-leaf px-2 max-w-full">
-            {records.map((each) => <option key={each.number} value={each.number}>Record {each.number}{each.number === standing ? " (standing)" : ""} · {moment(each.takenAt)} · {each.byName}{each.partial ? " · partial" : ""}</option>)}
+          <select
+            value={number}
+            onChange={(event) => setNumber(Number(event.target.value))}
+            aria-label="Record"
+            className="min-h-9 rounded-page border border-hairline bg-leaf px-2 max-w-full"
+          >
+            {records.map((each) => (
+              <option key={each.number} value={each.number}>
+                Record {each.number}
+                {each.number === standing ? " (standing)" : ""} · {moment(each.takenAt)} · {each.byName}
+                {each.partial ? " · partial" : ""}
+              </option>
+            ))}
           </select>
-          {record && record.number !== standing && <p className="mt-2 text-ochre">This is not the standing record{standing ? `, which is record ${standing}` : ""}.</p>}
+          {record && record.number !== standing && (
+            <p className="mt-2 text-ochre">
+              This is not the standing record{standing ? `, which is record ${standing}` : ""}.
+            </p>
+          )}
         </Step>
         <Step number={2} title="Onto which drive" state="open">
-          {views.length === 0 && <p>No drive is connected. <Link className="underline underline-offset-4" href="/bench">Connect it on the bench</Link>, then come back.</p>}
+          {views.length === 0 && (
+            <p>
+              No drive is connected.{" "}
+              <Link className="underline underline-offset-4" href="/bench">
+                Connect it on the bench
+              </Link>
+              , then come back.
+            </p>
+          )}
           <div className="space-y-2">
             {views.map((view) => (
-              <label key={view.id} className="flex gap-3 items-start border border-hairline rounded-page p-3 has-checked:border-copper">
-                <input type="radio" name="drive" className="mt-1.5" checked={drive?.id === view.id} onChange={() => setPicked(view.id)} />
+              <label
+                key={view.id}
+                className="flex gap-3 items-start border border-hairline rounded-page p-3 has-checked:border-copper"
+              >
+                <input
+                  type="radio"
+                  name="drive"
+                  className="mt-1.5"
+                  checked={drive?.id === view.id}
+                  onChange={() => setPicked(view.id)}
+                />
                 <Identity view={view} />
               </label>
             ))}
           </div>
         </Step>
-        <Step number={3} title="Read it and check" state="open" found="The drive is read as it is now and kept as the record of before. Nothing is written yet.">
-          <Button rank="primary" disabled={busy || !drive || number === undefined || drive.phase !== "connected" || Boolean(open)} onClick={() => void begin()}>Read the drive and check</Button>
+        <Step
+          number={3}
+          title="Read it and check"
+          state="open"
+          found="The drive is read as it is now and kept as the record of before. Nothing is written yet."
+        >
+          <Button
+            rank="primary"
+            disabled={busy || !drive || number === undefined || drive.phase !== "connected" || Boolean(open)}
+            onClick={() => void begin()}
+          >
+            Read the drive and check
+          </Button>
         </Step>
       </div>
     </div>

@@ -13,35 +13,86 @@ interface Props {
 
 /** Every parameter that will be written, from what to what, in that order; and what is left out, with its reason. */
 export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
-  const toggle = (code: string, out: boolean): void => onChoose({ ...choices, leaveOut: out ? [...choices.leaveOut, code] : choices.leaveOut.filter((each) => each !== code) });
+  const toggle = (code: string, out: boolean): void =>
+    onChoose({
+      ...choices,
+      leaveOut: out ? [...choices.leaveOut, code] : choices.leaveOut.filter((each) => each !== code),
+    });
   return (
     <div>
       <fieldset disabled={locked} className="flex flex-wrap gap-x-6 gap-y-1 mb-3 text-[15px]">
-        <legend className="text-soft text-[14px] mb-1">{plan.writes.length} will be written, {plan.equal} already are as recorded. Take along:</legend>
-        {([["ratingDependent", "values that depend on the rating"], ["tuning", "results of tuning (the motor is the same)"], ["communication", "communication settings, written last"]] as const).map(([key, label]) => (
-          <label key={key} className="flex items-center gap-2 min-h-8"><input type="checkbox" checked={choices[key]} onChange={(event) => onChoose({ ...choices, [key]: event.target.checked })} />{label}</label>
+        <legend className="text-soft text-[14px] mb-1">
+          {plan.writes.length} will be written, {plan.equal} already are as recorded. Take along:
+        </legend>
+        {(
+          [
+            ["ratingDependent", "values that depend on the rating"],
+            ["tuning", "results of tuning (the motor is the same)"],
+            ["communication", "communication settings, written last"],
+          ] as const
+        ).map(([key, label]) => (
+          <label key={key} className="flex items-center gap-2 min-h-8">
+            <input
+              type="checkbox"
+              checked={choices[key]}
+              onChange={(event) => onChoose({ ...choices, [key]: event.target.checked })}
+            />
+            {label}
+          </label>
         ))}
       </fieldset>
       <div className="max-h-[46vh] overflow-auto border border-hairline rounded-page">
         <table className="w-full text-[14px]" aria-label="Plan">
           <thead className="sticky top-0 bg-leaf text-left text-soft text-[13px]">
-            <tr><th className="font-normal pl-3 py-1 w-10" aria-label="Take along" /><th className="font-normal w-28">Code</th><th className="font-normal">Parameter</th><th className="font-normal w-52">In the drive now</th><th className="w-8" aria-hidden /><th className="font-normal w-52">Will be</th></tr>
+            <tr>
+              <th className="font-normal pl-3 py-1 w-10" aria-label="Take along" />
+              <th className="font-normal w-28">Code</th>
+              <th className="font-normal">Parameter</th>
+              <th className="font-normal w-52">In the drive now</th>
+              <th className="w-8" aria-hidden />
+              <th className="font-normal w-52">Will be</th>
+            </tr>
           </thead>
           <tbody>
             {plan.writes.map((write) => {
               const parameter = byCode.get(write.code);
               return (
                 <tr key={write.code} className="border-t border-hairline">
-                  <td className="pl-3 py-1"><input type="checkbox" checked disabled={locked} onChange={() => toggle(write.code, true)} aria-label={`Write ${write.code}`} /></td>
+                  <td className="pl-3 py-1">
+                    <input
+                      type="checkbox"
+                      checked
+                      disabled={locked}
+                      onChange={() => toggle(write.code, true)}
+                      aria-label={`Write ${write.code}`}
+                    />
+                  </td>
                   <td className="font-mono">{write.code}</td>
-                  <td className="pr-2">{parameter?.name}{write.caution && <span className="block text-ochre text-[13px]">Outside what this drive allows: {write.caution} It will probably be refused.</span>}</td>
-                  <td className="font-mono"><span className="bg-teal-ground px-1.5 rounded-[3px]">{line(parameter, write.from)}</span></td>
-                  <td aria-hidden className="text-copper">→</td>
+                  <td className="pr-2">
+                    {parameter?.name}
+                    {write.caution && (
+                      <span className="block text-ochre text-[13px]">
+                        Outside what this drive allows: {write.caution} It will probably be refused.
+                      </span>
+                    )}
+                  </td>
+                  <td className="font-mono">
+                    <span className="bg-teal-ground px-1.5 rounded-[3px]">{line(parameter, write.from)}</span>
+                  </td>
+                  <td aria-hidden className="text-copper">
+                    →
+                  </td>
                   <td className="font-mono font-semibold pr-2">{line(parameter, write.to)}</td>
                 </tr>
               );
             })}
-            {plan.writes.length === 0 && <tr><td colSpan={6} className="px-3 py-4 text-center text-soft">Nothing has to be written: everything taken along already is as recorded.</td></tr>}
+            {plan.writes.length === 0 && (
+              <tr>
+                <td colSpan={6} className="px-3 py-4 text-center text-soft">
+                  Nothing has to be written: everything taken along already is as recorded.
+                </td>
+              </tr>
+            )}
           </tbody>
         </table>
       </div>
@@ -50,8 +101,20 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
           <summary className="min-h-8 cursor-pointer">{plan.leftOut.length} differ and are left out</summary>
           <ul className="mt-1 divide-y divide-hairline">
             {plan.leftOut.map((each) => (
-              <li key={each.code} className="flex gap-4 py-1"><span className="font-mono w-28">{each.code}</span><span className="flex-1">{byCode.get(each.code)?.name}</span><span className="text-soft">{LEFT_OUT[each.reason]}</span>
-                {each.reason === "hand" && !locked && <button type="button" className="underline underline-offset-4" onClick={() => toggle(each.code, false)}>Take along</button>}</li>
+              <li key={each.code} className="flex gap-4 py-1">
+                <span className="font-mono w-28">{each.code}</span>
+                <span className="flex-1">{byCode.get(each.code)?.name}</span>
+                <span className="text-soft">{LEFT_OUT[each.reason]}</span>
+                {each.reason === "hand" && !locked && (
+                  <button
+                    type="button"
+                    className="underline underline-offset-4"
+                    onClick={() => toggle(each.code, false)}
+                  >
+                    Take along
+                  </button>
+                )}
+              </li>
             ))}
           </ul>
         </details>

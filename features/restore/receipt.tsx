@@ -16,53 +16,180 @@ export interface ReceiptRow {
   said: string | undefined;
 }
 
-const VERDICT = { verified: "verified", refused: "refused", differs: "reads otherwise", "not-written": "not written", "not-read-back": "not read back" };
-const OUTCOME = { verified: "Verified", "not-verified": "Not verified", "given-up": "Ended before it was done" };
-const PERMANENT = { yes: "in the permanent memory", no: "in the running memory only, gone at a power-off", unknown: "not known" };
+const VERDICT = {
+  verified: "verified",
+  refused: "refused",
+  differs: "reads otherwise",
+  "not-written": "not written",
+  "not-read-back": "not read back",
+};
+const OUTCOME = {
+  verified: "Verified",
+  "not-verified": "Not verified",
+  "given-up": "Ended before it was done",
+};
+const PERMANENT = {
+  yes: "in the permanent memory",
+  no: "in the running memory only, gone at a power-off",
+  unknown: "not known",
+};
 
 /** The account of a restore: who put what onto which drive, when, and how it was proved. */
-export function Receipt({ id, content, rows, also, leftOut }: { id: number; content: ReceiptContent; rows: ReceiptRow[]; also: Array<{ code: string; name: string; from: string; to: string }>; leftOut: Array<{ code: string; name: string; reason: LeftOutReason }> }) {
+export function Receipt({
+  id,
+  content,
+  rows,
+  also,
+  leftOut,
+}: {
+  id: number;
+  content: ReceiptContent;
+  rows: ReceiptRow[];
+  also: Array<{ code: string; name: string; from: string; to: string }>;
+  leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
+}) {
   const facts: Array<[string, React.ReactNode]> = [
-    ["Position", <Link key="p" className="underline underline-offset-4" href={`/positions/${content.tag}`}>{content.tag} {content.positionTitle}</Link>],
+    [
+      "Position",
+      <Link key="p" className="underline underline-offset-4" href={`/positions/${content.tag}`}>
+        {content.tag} {content.positionTitle}
+      </Link>,
+    ],
     ["Job", content.jobNumber],
-    ["Restored", <>record <Link className="underline underline-offset-4" href={`/positions/${content.tag}?record=${content.recordNumber}`}>{content.recordNumber}</Link>{content.standing && ", the standing record"}</>],
-    ["Onto", `${content.drive.vendor} ${content.drive.ratingName}, ${content.drive.supply}, firmware ${content.drive.firmware}, serial ${content.drive.serial}`],
-    ["The record was of", content.previousSerial === content.drive.serial ? "the same drive" : `drive ${content.previousSerial}`],
+    [
+      "Restored",
+      <>
+        record{" "}
+        <Link
+          className="underline underline-offset-4"
+          href={`/positions/${content.tag}?record=${content.recordNumber}`}
+        >
+          {content.recordNumber}
+        </Link>
+        {content.standing && ", the standing record"}
+      </>,
+    ],
+    [
+      "Onto",
+      `${content.drive.vendor} ${content.drive.ratingName}, ${content.drive.supply}, firmware ${content.drive.firmware}, serial ${content.drive.serial}`,
+    ],
+    [
+      "The record was of",
+      content.previousSerial === content.drive.serial ? "the same drive" : `drive ${content.previousSerial}`,
+    ],
     ["By", content.byName],
-    ["When", `${moment(content.startedAt)}, within ${duration(Date.parse(content.endedAt) - Date.parse(content.startedAt))}`],
+    [
+      "When",
+      `${moment(content.startedAt)}, within ${duration(Date.parse(content.endedAt) - Date.parse(content.startedAt))}`,
+    ],
     ["Values are", PERMANENT[content.permanent]],
-    ["Before and after", <>{content.beforeRecord ? `record ${content.beforeRecord}` : "not read"} and {content.afterRecord ? `record ${content.afterRecord}` : "not read"}</>],
+    [
+      "Before and after",
+      <>
+        {content.beforeRecord ? `record ${content.beforeRecord}` : "not read"} and{" "}
+        {content.afterRecord ? `record ${content.afterRecord}` : "not read"}
+      </>,
+    ],
   ];
   const good = rows.filter((each) => each.verdict === "verified").length;
   return (
     <div className="px-6 py-6 max-w-5xl w-full mx-auto print-flow">
       <div className="flex items-start justify-between gap-4">
-        <h1 className="text-2xl font-semibold">Receipt {id}: {OUTCOME[content.outcome]}</h1>
-        <Button className="no-print" onClick={() => window.print()}>Print</Button>
+        <h1 className="text-2xl font-semibold">
+          Receipt {id}: {OUTCOME[content.outcome]}
+        </h1>
+        <Button className="no-print" onClick={() => window.print()}>
+          Print
+        </Button>
       </div>
-      <p className="text-soft mb-4">{good} of {rows.length} parameters written, read back and equal; {content.equal} were already as recorded{leftOut.length > 0 && `; ${leftOut.length} left out`}.</p>
+      <p className="text-soft mb-4">
+        {good} of {rows.length} parameters written, read back and equal; {content.equal} were already as
+        recorded{leftOut.length > 0 && `; ${leftOut.length} left out`}.
+      </p>
       <dl className="bg-leaf border border-hairline rounded-page grid grid-cols-[11rem_1fr] gap-y-1 p-4 text-[15px]">
-        {facts.map(([term, fact]) => [<dt key={term} className="text-soft">{term}</dt>, <dd key={`${term}-fact`}>{fact}</dd>])}
+        {facts.map(([term, fact]) => [
+          <dt key={term} className="text-soft">
+            {term}
+          </dt>,
+          <dd key={`${term}-fact`}>{fact}</dd>,
+        ])}
       </dl>
       {content.interruptions.length > 0 && (
-        <section className="mt-5"><h2 className="font-semibold">On the way</h2>
-          <ul className="text-[15px]">{content.interruptions.map((each, i) => <li key={i}><span className="font-mono text-[13px] text-soft mr-3">{moment(each.slice(0, 24))}</span>{each.slice(25)}</li>)}</ul></section>
+        <section className="mt-5">
+          <h2 className="font-semibold">On the way</h2>
+          <ul className="text-[15px]">
+            {content.interruptions.map((each, i) => (
+              <li key={i}>
+                <span className="font-mono text-[13px] text-soft mr-3">{moment(each.slice(0, 24))}</span>
+                {each.slice(25)}
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       <table className="w-full mt-5 text-[14px] bg-leaf border border-hairline">
-        <thead><tr className="text-left text-soft text-[13px]"><th className="margin-rule w-8" aria-label="Proof" /><th className="font-normal pl-3 py-1 w-28">Code</th><th className="font-normal">Parameter</th><th className="font-normal">Before</th><th className="font-normal">Written</th><th className="font-normal">Read back</th><th className="font-normal w-32">Outcome</th></tr></thead>
+        <thead>
+          <tr className="text-left text-soft text-[13px]">
+            <th className="margin-rule w-8" aria-label="Proof" />
+            <th className="font-normal pl-3 py-1 w-28">Code</th>
+            <th className="font-normal">Parameter</th>
+            <th className="font-normal">Before</th>
+            <th className="font-normal">Written</th>
+            <th className="font-normal">Read back</th>
+            <th className="font-normal w-32">Outcome</th>
+          </tr>
+        </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.code} className="border-t border-hairline align-top">
               <td className="margin-rule text-center text-copper">{row.verdict === "verified" ? "✓" : ""}</td>
-              <td className="font-mono pl-3 py-1">{row.code}</td><td className="py-1">{row.name}</td><td className="font-mono py-1">{row.from}</td><td className="font-mono py-1">{row.to}</td><td className="font-mono py-1">{row.readBack}</td>
-              <td className={classes("py-1", row.verdict !== "verified" && "text-ochre font-semibold")}>{VERDICT[row.verdict]}{row.said && <span className="block font-normal text-soft">{row.said}</span>}</td>
+              <td className="font-mono pl-3 py-1">{row.code}</td>
+              <td className="py-1">{row.name}</td>
+              <td className="font-mono py-1">{row.from}</td>
+              <td className="font-mono py-1">{row.to}</td>
+              <td className="font-mono py-1">{row.readBack}</td>
+              <td className={classes("py-1", row.verdict !== "verified" && "text-ochre font-semibold")}>
+                {VERDICT[row.verdict]}
+                {row.said && <span className="block font-normal text-soft">{row.said}</span>}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      {also.length > 0 && <section className="mt-5"><h2 className="font-semibold">Changed without being written</h2><ul className="text-[15px]">{also.map((each) => <li key={each.code}><span className="font-mono">{each.code}</span> {each.name}: {each.from} → {each.to}</li>)}</ul></section>}
-      {leftOut.length > 0 && <section className="mt-5"><h2 className="font-semibold">Left out</h2><ul className="text-[15px]">{leftOut.map((each) => <li key={each.code}><span className="font-mono">{each.code}</span> {each.name}: {LEFT_OUT[each.reason]}</li>)}</ul></section>}
-      <details className="mt-5 text-[14px]"><summary className="cursor-pointer">What was checked before</summary><ul>{content.checks.map((each) => <li key={each.id}>{each.title}: {each.verdict}. {each.found}</li>)}</ul></details>
+      {also.length > 0 && (
+        <section className="mt-5">
+          <h2 className="font-semibold">Changed without being written</h2>
+          <ul className="text-[15px]">
+            {also.map((each) => (
+              <li key={each.code}>
+                <span className="font-mono">{each.code}</span> {each.name}: {each.from} → {each.to}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {leftOut.length > 0 && (
+        <section className="mt-5">
+          <h2 className="font-semibold">Left out</h2>
+          <ul className="text-[15px]">
+            {leftOut.map((each) => (
+              <li key={each.code}>
+                <span className="font-mono">{each.code}</span> {each.name}: {LEFT_OUT[each.reason]}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <details className="mt-5 text-[14px]">
+        <summary className="cursor-pointer">What was checked before</summary>
+        <ul>
+          {content.checks.map((each) => (
+            <li key={each.id}>
+              {each.title}: {each.verdict}. {each.found}
+            </li>
+          ))}
+        </ul>
+      </details>
     </div>
   );
 }

@@ -4,19 +4,36 @@ import { GroupStrip } from "@/ui/group-strip";
 import { line } from "./parameter";
 
 /** The strip of a writing, and how many stand where, in words. */
-export function WriteProgress({ steps, byCode, groups }: { steps: WriteStep[]; byCode: ReadonlyMap<string, Parameter>; groups: Array<{ id: string; title: string }> }) {
+export function WriteProgress({
+  steps,
+  byCode,
+  groups,
+}: {
+  steps: WriteStep[];
+  byCode: ReadonlyMap<string, Parameter>;
+  groups: Array<{ id: string; title: string }>;
+}) {
   const cells = groups.flatMap(({ id, title }) => {
     const own = steps.filter((each) => byCode.get(each.code)?.group === id);
     if (own.length === 0) return [];
     const refused = own.filter((each) => each.state === "refused" || each.state === "other").length;
-    return [{ id, title, count: own.length, done: own.filter((each) => each.state === "written").length + refused, refused }];
+    return [
+      {
+        id,
+        title,
+        count: own.length,
+        done: own.filter((each) => each.state === "written").length + refused,
+        refused,
+      },
+    ];
   });
   return <GroupStrip label="Writing to the drive" cells={cells} />;
 }
 
 /** How many parameters are written, not written, or unknown: the truth about a half-done restore. */
 export function Truth({ steps, permanent }: { steps: WriteStep[]; permanent: "no" | "yes" | "unknown" }) {
-  const count = (...states: WriteStep["state"][]): number => steps.filter((each) => states.includes(each.state)).length;
+  const count = (...states: WriteStep["state"][]): number =>
+    steps.filter((each) => states.includes(each.state)).length;
   const written = count("written");
   const parts = [
     `${written} of ${steps.length} parameters written`,
@@ -24,14 +41,29 @@ export function Truth({ steps, permanent }: { steps: WriteStep[]; permanent: "no
     count("unknown", "sent") > 0 && `${count("unknown", "sent")} unknown until read back`,
     count("refused") > 0 && `${count("refused")} refused`,
     count("other") > 0 && `${count("other")} read back otherwise`,
-    written > 0 && (permanent === "yes" ? "all of them permanent" : permanent === "no" ? "not permanent yet: gone at a power-off" : "whether permanent is not known"),
+    written > 0 &&
+      (permanent === "yes"
+        ? "all of them permanent"
+        : permanent === "no"
+          ? "not permanent yet: gone at a power-off"
+          : "whether permanent is not known"),
   ];
   return <p>{parts.filter(Boolean).join(", ")}.</p>;
 }
 
 /** Steps that did not go as planned, with what the drive said and what to do. */
-export function Trouble({ steps, byCode, onAgain }: { steps: WriteStep[]; byCode: ReadonlyMap<string, Parameter>; onAgain?: (ordinals: number[]) => void }) {
-  const list = steps.map((step, ordinal) => ({ step, ordinal })).filter(({ step }) => ["refused", "other", "unknown", "sent"].includes(step.state));
+export function Trouble({
+  steps,
+  byCode,
+  onAgain,
+}: {
+  steps: WriteStep[];
+  byCode: ReadonlyMap<string, Parameter>;
+  onAgain?: (ordinals: number[]) => void;
+}) {
+  const list = steps
+    .map((step, ordinal) => ({ step, ordinal }))
+    .filter(({ step }) => ["refused", "other", "unknown", "sent"].includes(step.state));
   if (list.length === 0) return null;
   return (
     <table className="w-full text-[14px] mt-2">
@@ -39,9 +71,30 @@ export function Trouble({ steps, byCode, onAgain }: { steps: WriteStep[]; byCode
         {list.map(({ step, ordinal }) => (
           <tr key={step.code} className="border-t border-hairline align-top">
             <td className="font-mono w-28 py-1.5">{step.code}</td>
-            <td className="py-1.5 w-56">{byCode.get(step.code)?.name}<span className="block text-soft font-mono text-[13px]">to {line(byCode.get(step.code), step.to)}{step.readBack !== undefined && `, reads ${line(byCode.get(step.code), step.readBack)}`}</span></td>
-            <td className="py-1.5">{step.state === "sent" || step.state === "unknown" ? "Sent, not answered: unknown until it is read back." : step.said}<span className="block text-soft">{step.remedy}</span></td>
-            <td className="py-1.5 text-right">{onAgain && (step.state === "refused" || step.state === "other") && <button type="button" className="underline underline-offset-4 min-h-8" onClick={() => onAgain([ordinal])}>Try it again</button>}</td>
+            <td className="py-1.5 w-56">
+              {byCode.get(step.code)?.name}
+              <span className="block text-soft font-mono text-[13px]">
+                to {line(byCode.get(step.code), step.to)}
+                {step.readBack !== undefined && `, reads ${line(byCode.get(step.code), step.readBack)}`}
+              </span>
+            </td>
+            <td className="py-1.5">
+              {step.state === "sent" || step.state === "unknown"
+                ? "Sent, not answered: unknown until it is read back."
+                : step.said}
+              <span className="block text-soft">{step.remedy}</span>
+            </td>
+            <td className="py-1.5 text-right">
+              {onAgain && (step.state === "refused" || step.state === "other") && (
+                <button
+                  type="button"
+                  className="underline underline-offset-4 min-h-8"
+                  onClick={() => onAgain([ordinal])}
+                >
+                  Try it again
+                </button>
+              )}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -3,27 +3,57 @@ import { memo, useEffect, useRef } from "react";
 import type { SheetGroup } from "./rows";
 
 /** A thin strip along the sheet's edge: one tick for each group, as long as it has rows, marked where something is not default or differs. */
-export const JumpStrip = memo(function JumpStrip({ groups, current, onJump }: { groups: SheetGroup[]; current: string | undefined; onJump: (id: string) => void }) {
+export const JumpStrip = memo(function JumpStrip({
+  groups,
+  current,
+  onJump,
+}: {
+  groups: SheetGroup[];
+  current: string | undefined;
+  onJump: (id: string) => void;
+}) {
   const strip = useRef<HTMLElement>(null);
   // A rack of axes has more groups than the strip has room for: it follows.
   useEffect(() => {
     const nav = strip.current;
     const here = nav?.querySelector<HTMLElement>("[aria-current]");
-    if (nav && here && nav.scrollHeight > nav.clientHeight) nav.scrollTop = here.offsetTop - nav.clientHeight / 2;
+    if (nav && here && nav.scrollHeight > nav.clientHeight)
+      nav.scrollTop = here.offsetTop - nav.clientHeight / 2;
   }, [current]);
   return (
-    <nav ref={strip} aria-label="Groups" className="relative w-16 shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print">
+    <nav
+      ref={strip}
+      aria-label="Groups"
+      className="relative w-16 shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
+    >
       {groups.map((group) => {
-        const marked = group.rows.some((row) => row.differs) ? "differs" : group.rows.some((row) => row.notDefault) ? "not-default" : undefined;
+        const marked = group.rows.some((row) => row.differs)
+          ? "differs"
+          : group.rows.some((row) => row.notDefault)
+            ? "not-default"
+            : undefined;
         return (
-          <button key={group.id} type="button" onClick={() => onJump(group.id)} title={`${group.id} ${group.title}: ${group.rows.length}${marked ? `, some ${marked === "differs" ? "differ" : "not default"}` : ""}`}
-            aria-current={current === group.id ? "true" : undefined} style={{ flexGrow: group.rows.length, flexBasis: 0, flexShrink: 0 }}
-            className="group relative min-h-3 flex items-center pl-2 text-left text-[11px] font-mono text-soft hover:text-ink aria-[current]:text-ink aria-[current]:font-semibold">
-            <span aria-hidden className="absolute left-0 inset-y-px w-1 rounded-sm bg-hairline group-hover:bg-soft group-aria-[current]:bg-copper" />
+          <button
+            key={group.id}
+            type="button"
+            onClick={() => onJump(group.id)}
+            title={`${group.id} ${group.title}: ${group.rows.length}${marked ? `, some ${marked === "differs" ? "differ" : "not default"}` : ""}`}
+            aria-current={current === group.id ? "true" : undefined}
+            style={{ flexGrow: group.rows.length, flexBasis: 0, flexShrink: 0 }}
+            className="group relative min-h-3 flex items-center pl-2 text-left text-[11px] font-mono text-soft hover:text-ink aria-[current]:text-ink aria-[current]:font-semibold"
+          >
+            <span
+              aria-hidden
+              className="absolute left-0 inset-y-px w-1 rounded-sm bg-hairline group-hover:bg-soft group-aria-[current]:bg-copper"
+            />
             <span className="leading-none">{group.id}</span>
             {marked && (
               <svg viewBox="0 0 8 8" className="w-2 h-2 ml-1 text-copper" aria-hidden>
-                {marked === "differs" ? <circle cx="4" cy="4" r="2.6" fill="none" stroke="currentColor" strokeWidth="1.6" /> : <path d="M1 1 L7 4 L1 7 Z" fill="currentColor" />}
+                {marked === "differs" ? (
+                  <circle cx="4" cy="4" r="2.6" fill="none" stroke="currentColor" strokeWidth="1.6" />
+                ) : (
+                  <path d="M1 1 L7 4 L1 7 Z" fill="currentColor" />
+                )}
               </svg>
             )}
           </button>

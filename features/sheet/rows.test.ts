@@ -6,8 +6,14 @@ import { hollin, rill } from "@/families/testing";
 import { buildSheet, filterSheet, type SheetData } from "./rows";
 
 const factory = () => valuesByCode(factorySet(rill, "R-015"));
-const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({ id: source, title: source, source, values: new Map([...factory(), ...Object.entries(changed)]) });
-const row = (sheet: SheetData, code: string) => sheet.groups.flatMap((each) => each.rows).find((each) => each.code === code)!;
+const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({
+  id: source,
+  title: source,
+  source,
+  values: new Map([...factory(), ...Object.entries(changed)]),
+});
+const row = (sheet: SheetData, code: string) =>
+  sheet.groups.flatMap((each) => each.rows).find((each) => each.code === code)!;
 
 describe("a sheet", () => {
   test("beside a default: what is not default is marked, nothing differs, and the difference is counted from the default", () => {
@@ -17,7 +23,10 @@ describe("a sheet", () => {
     expect(row(sheet, "R204")).toMatchObject({ notDefault: false, differs: false, by: undefined });
   });
   test("drive beside record: differences and one verdict in words", () => {
-    const sheet = buildSheet(rill, "R-015", [column("live", { R204: 99 }), column("record", { R201: 250, R204: 180 })]);
+    const sheet = buildSheet(rill, "R-015", [
+      column("live", { R204: 99 }),
+      column("record", { R201: 250, R204: 180 }),
+    ]);
     expect(row(sheet, "R201")).toMatchObject({ differs: true, verdict: "back to default" });
     expect(row(sheet, "R204")).toMatchObject({ differs: true, verdict: "changed on the drive" });
     expect(row(sheet, "R205")).toMatchObject({ differs: false, verdict: "never set" });
@@ -30,12 +39,29 @@ describe("a sheet", () => {
     expect(row(record, "D105")).toBeUndefined();
   });
   test("sets and axes are groups of their own, in their order", () => {
-    const sheet = buildSheet(hollin, "H-090", [{ ...column("default"), values: valuesByCode(factorySet(hollin, "H-090")) }]);
-    expect(sheet.groups.slice(0, 4).map((each) => [each.id, each.title])).toEqual([["mot/1", "Motor plate, set 1"], ["mot/2", "Motor plate, set 2"], ["mot/3", "Motor plate, set 3"], ["ide/1", "Motor identified, set 1"]]);
+    const sheet = buildSheet(hollin, "H-090", [
+      { ...column("default"), values: valuesByCode(factorySet(hollin, "H-090")) },
+    ]);
+    expect(sheet.groups.slice(0, 4).map((each) => [each.id, each.title])).toEqual([
+      ["mot/1", "Motor plate, set 1"],
+      ["mot/2", "Motor plate, set 2"],
+      ["mot/3", "Motor plate, set 3"],
+      ["ide/1", "Motor identified, set 1"],
+    ]);
   });
   test("among twins the odd one is ringed, and none when there is no majority", () => {
-    const twins = (values: number[]) => buildSheet(rill, "R-015", values.map((raw) => column("record", { R204: raw })));
-    expect(row(twins([180, 180, 120, 180]), "R204").cells.map((each) => each.odd ?? false)).toEqual([false, false, true, false]);
+    const twins = (values: number[]) =>
+      buildSheet(
+        rill,
+        "R-015",
+        values.map((raw) => column("record", { R204: raw })),
+      );
+    expect(row(twins([180, 180, 120, 180]), "R204").cells.map((each) => each.odd ?? false)).toEqual([
+      false,
+      false,
+      true,
+      false,
+    ]);
     expect(row(twins([1, 1, 2, 2]), "R204").cells.some((each) => each.odd)).toBe(false);
   });
   test("what moves by itself neither differs nor counts as not default", () => {
@@ -46,8 +72,17 @@ describe("a sheet", () => {
 
 describe("finding", () => {
   const sheet = buildSheet(rill, "R-015", [column("record", { R201: 250, B101: 1 }), column("default")]);
-  const find = (text: string, more = {}) => filterSheet(sheet.groups, { text, onlyNotDefault: false, onlyDifferences: false, ...more }).flatMap((each) => each.rows.map((one) => one.code));
-  test.each([["r204", "R204"], ["coast", "B101"], ["deceleration emergency", "R209"], ["2.50", "R201"], ["brake resistor", "B102"]])("%s finds %s", (text, code) => {
+  const find = (text: string, more = {}) =>
+    filterSheet(sheet.groups, { text, onlyNotDefault: false, onlyDifferences: false, ...more }).flatMap(
+      (each) => each.rows.map((one) => one.code),
+    );
+  test.each([
+    ["r204", "R204"],
+    ["coast", "B101"],
+    ["deceleration emergency", "R209"],
+    ["2.50", "R201"],
+    ["brake resistor", "B102"],
+  ])("%s finds %s", (text, code) => {
     expect(find(text)).toContain(code);
   });
   test("all words must be there, and groups without rows go", () => {

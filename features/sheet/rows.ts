@@ -55,7 +55,13 @@ export interface SheetData {
  */
 export function buildSheet(definition: Definition, rating: string | undefined, columns: Column[]): SheetData {
   const groups = new Map<string, SheetGroup>();
-  for (const group of definition.groups) groups.set(group.id, { id: group.id, title: group.title, trail: group.trail.slice(0, -1).join(" · "), rows: [] });
+  for (const group of definition.groups)
+    groups.set(group.id, {
+      id: group.id,
+      title: group.title,
+      trail: group.trail.slice(0, -1).join(" · "),
+      rows: [],
+    });
   // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
   const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
   const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
@@ -73,21 +79,47 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
     const main = row.cells[0];
     const held = compared.length > 1 ? compared.map((i) => row.cells[i]) : [];
     groups.get(parameter.group)!.rows.push({
-      code: parameter.code, name: parameter.name, help: parameter.help, kind: parameter.kind, cells,
+      code: parameter.code,
+      name: parameter.name,
+      help: parameter.help,
+      kind: parameter.kind,
+      cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
-      differs: !row.moving && held.some((raw) => raw !== held[0]), moving: row.moving, readOnly: parameter.readOnly,
+      differs: !row.moving && held.some((raw) => raw !== held[0]),
+      moving: row.moving,
+      readOnly: parameter.readOnly,
       // Beside a default, the difference says how far the value is from it.
-      by: row.by === undefined ? undefined : signed(columns.length === 2 && columns[1]!.source === "default" ? -row.by : row.by, parameter.unit),
+      by:
+        row.by === undefined
+          ? undefined
+          : signed(
+              columns.length === 2 && columns[1]!.source === "default" ? -row.by : row.by,
+              parameter.unit,
+            ),
       verdict: verdictOf(columns, standard, row.cells),
-      search: [parameter.code, parameter.name, parameter.unit ?? "", group(definition, parameter.group), ...cells.flatMap((cell) => [cell.text, cell.meaning])].join(" ").toLowerCase(),
+      search: [
+        parameter.code,
+        parameter.name,
+        parameter.unit ?? "",
+        group(definition, parameter.group),
+        ...cells.flatMap((cell) => [cell.text, cell.meaning]),
+      ]
+        .join(" ")
+        .toLowerCase(),
     });
   }
-  return { columns: columns.map(({ title, source }) => ({ title, source })), compares: compared.length > 1, groups: [...groups.values()].filter((each) => each.rows.length > 0) };
+  return {
+    columns: columns.map(({ title, source }) => ({ title, source })),
+    compares: compared.length > 1,
+    groups: [...groups.values()].filter((each) => each.rows.length > 0),
+  };
 }
 
 /** The value that more than half of the columns have; undefined when there is none. */
 function mostCommon(values: Array<RawValue | undefined>): RawValue | undefined {
-  return values.find((value) => value !== undefined && values.filter((each) => each === value).length * 2 > values.length);
+  return values.find(
+    (value) => value !== undefined && values.filter((each) => each === value).length * 2 > values.length,
+  );
 }
 
 function group(definition: Definition, id: string): string {
@@ -99,7 +131,11 @@ function signed(by: number, unit: string | undefined): string {
   return `${by > 0 ? "+" : ""}${text}${unit ? ` ${unit}` : ""}`;
 }
 
-function verdictOf(columns: Column[], standard: RawValue | undefined, cells: Array<RawValue | undefined>): string | undefined {
+function verdictOf(
+  columns: Column[],
+  standard: RawValue | undefined,
+  cells: Array<RawValue | undefined>,
+): string | undefined {
   const recorded = columns.findIndex((each) => each.source === "record");
   const live = columns.findIndex((each) => each.source === "live");
   if (recorded < 0 || live < 0) return undefined;
@@ -114,13 +150,20 @@ export interface SheetFilter {
 }
 
 /** The rows that a filter leaves, group by group; groups with none are left out. Words of the text must all be found. */
-export function filterSheet(groups: SheetGroup[], { text, onlyNotDefault, onlyDifferences }: SheetFilter): SheetGroup[] {
+export function filterSheet(
+  groups: SheetGroup[],
+  { text, onlyNotDefault, onlyDifferences }: SheetFilter,
+): SheetGroup[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0 && !onlyNotDefault && !onlyDifferences) return groups;
   const left: SheetGroup[] = [];
   for (const group of groups) {
-    const rows = group.rows.filter((row) =>
-      (!onlyNotDefault || row.notDefault) && (!onlyDifferences || row.differs) && words.every((word) => row.search.includes(word)));
+    const rows = group.rows.filter(
+      (row) =>
+        (!onlyNotDefault || row.notDefault) &&
+        (!onlyDifferences || row.differs) &&
+        words.every((word) => row.search.includes(word)),
+    );
     if (rows.length > 0) left.push({ ...group, rows });
   }
   return left;

@@ -7,31 +7,90 @@ import type { Cell } from "./rows";
  * A value in one of the three ways of writing: ink (archive), pencil (draft, dashed underline), lit (in a drive, on teal ground with a dot).
  * The dot of a lit value is hollow while the drive holds something that is not permanent.
  */
-export function Value({ cell, source, dim, hollow, narrow }: { cell: Cell; source: Source; dim?: boolean; hollow?: boolean; narrow?: boolean }) {
-  if (cell.missing) return <span role="gridcell" className="flex flex-1 min-w-0 justify-center text-soft" title="no value">–</span>;
+export function Value({
+  cell,
+  source,
+  dim,
+  hollow,
+  narrow,
+}: {
+  cell: Cell;
+  source: Source;
+  dim?: boolean;
+  hollow?: boolean;
+  narrow?: boolean;
+}) {
+  if (cell.missing)
+    return (
+      <span role="gridcell" className="flex flex-1 min-w-0 justify-center text-soft" title="no value">
+        –
+      </span>
+    );
   const [whole, fraction] = split(cell.text);
   const choice = cell.meaning !== "";
   return (
-    <span role="gridcell" className={classes(
-      "relative flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
-      source === "draft" && "text-graphite",
-      source === "live" && "bg-teal-ground text-ink",
-      source === "default" && "text-soft",
-      dim && "opacity-55",
-    )}>
+    <span
+      role="gridcell"
+      className={classes(
+        "relative flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
+        source === "draft" && "text-graphite",
+        source === "live" && "bg-teal-ground text-ink",
+        source === "default" && "text-soft",
+        dim && "opacity-55",
+      )}
+    >
       {source === "live" && (
-        <svg viewBox="0 0 8 8" className="w-2 h-2 self-center shrink-0 text-teal" role="img" aria-label={hollow ? "live, something is volatile" : "live"}>
-          <circle cx="4" cy="4" r="2.8" fill={hollow ? "none" : "currentColor"} stroke="currentColor" strokeWidth="1.4" />
+        <svg
+          viewBox="0 0 8 8"
+          className="w-2 h-2 self-center shrink-0 text-teal"
+          role="img"
+          aria-label={hollow ? "live, something is volatile" : "live"}
+        >
+          <circle
+            cx="4"
+            cy="4"
+            r="2.8"
+            fill={hollow ? "none" : "currentColor"}
+            stroke="currentColor"
+            strokeWidth="1.4"
+          />
         </svg>
       )}
-      {cell.odd && <span className="absolute -left-1 self-center"><Mark name="differs" /></span>}
-      {cell.words && cell.text.trim() === "" ? <span className="pl-[3ch] font-sans text-[13px] text-soft">empty</span> : cell.words ? <span className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)} title={cell.text}>{cell.text}</span> : (
+      {cell.odd && (
+        <span className="absolute -left-1 self-center">
+          <Mark name="differs" />
+        </span>
+      )}
+      {cell.words && cell.text.trim() === "" ? (
+        <span className="pl-[3ch] font-sans text-[13px] text-soft">empty</span>
+      ) : cell.words ? (
+        <span
+          className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)}
+          title={cell.text}
+        >
+          {cell.text}
+        </span>
+      ) : (
         <>
-          <span className={classes("grow-0 shrink-0 flex justify-end whitespace-pre", narrow ? "min-w-[8ch]" : "min-w-[11ch]", source === "draft" && PENCIL)}>
+          <span
+            className={classes(
+              "grow-0 shrink-0 flex justify-end whitespace-pre",
+              narrow ? "min-w-[8ch]" : "min-w-[11ch]",
+              source === "draft" && PENCIL,
+            )}
+          >
             <span>{whole}</span>
             <span className="w-[4.2ch] text-left">{fraction}</span>
           </span>
-          <span className={classes("min-w-0 truncate font-sans text-[13px]", choice && source !== "default" ? "text-ink" : "text-soft")} title={cell.meaning || undefined}>{cell.meaning || cell.unit}</span>
+          <span
+            className={classes(
+              "min-w-0 truncate font-sans text-[13px]",
+              choice && source !== "default" ? "text-ink" : "text-soft",
+            )}
+            title={cell.meaning || undefined}
+          >
+            {cell.meaning || cell.unit}
+          </span>
         </>
       )}
     </span>

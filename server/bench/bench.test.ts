@@ -4,24 +4,42 @@ import type { LinkSettings } from "@/core/link";
 import { tables } from "@/server/database";
 import { rill } from "@/families/testing";
 import { acknowledgeLiveWork } from "@/server/people";
-import { connectAndRead, FRESH, recordStanding, recordsOf, testPlant, until, type TestPlant } from "@/server/testing/plant";
+import {
+  connectAndRead,
+  FRESH,
+  recordStanding,
+  recordsOf,
+  testPlant,
+  until,
+  type TestPlant,
+} from "@/server/testing/plant";
 import { StandInDrive } from "@/simulator/drive";
 
 let plant: TestPlant;
 let server: Server | undefined;
-beforeEach(async () => { plant = await testPlant(); });
+beforeEach(async () => {
+  plant = await testPlant();
+});
 afterEach(async () => {
-  await new Promise<void>((resolve) => { if (server) server.close(() => resolve()); else resolve(); });
+  await new Promise<void>((resolve) => {
+    if (server) server.close(() => resolve());
+    else resolve();
+  });
   server = undefined;
   await plant.close();
 });
 
 const linkTo = (port: number): LinkSettings => ({ kind: "modbus-tcp", host: "127.0.0.1", port });
-const connect = (port: number, unit = 1) => plant.app.bench.connect(plant.person, { link: linkTo(port), unit });
+const connect = (port: number, unit = 1) =>
+  plant.app.bench.connect(plant.person, { link: linkTo(port), unit });
 
 /** A host that is no drive: does `act` with each connection. */
 async function strange(act: (socket: Socket) => void): Promise<number> {
-  server = createServer((socket) => { socket.on("error", () => undefined); socket.resume(); act(socket); });
+  server = createServer((socket) => {
+    socket.on("error", () => undefined);
+    socket.resume();
+    act(socket);
+  });
   await new Promise<void>((resolve) => server!.listen(0, "127.0.0.1", resolve));
   return (server.address() as { port: number }).port;
 }
@@ -30,35 +48,70 @@ describe("who answers, and why not", () => {
   test("a drive is known by family, rating, supply, firmware and serial number, and by its position", async () => {
     const result = await connect(plant.port);
     if (!result.ok) throw new Error(result.trouble.text);
-    expect(result.value).toMatchObject({ phase: "connected", identity: { family: "Rill", ratingName: "Rill 1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: "FR-OLD-77" }, state: { running: false, permission: false } });
+    expect(result.value).toMatchObject({
+      phase: "connected",
+      identity: {
+        family: "Rill",
+        ratingName: "Rill 1.5 kW",
+        supply: "3 × 400 V",
+        firmware: "3.4",
+        serial: "FR-OLD-77",
+      },
+      state: { running: false, permission: false },
+    });
   });
   test("a host that refuses", async () => {
     const port = await strange(() => undefined);
     await new Promise<void>((resolve) => server!.close(() => resolve()));
     server = undefined;
-    expect(await connect(port)).toMatchObject({ ok: false, trouble: { kind: "lost", text: expect.stringContaining("nothing listens on this port") as unknown } });
+    expect(await connect(port)).toMatchObject({
+      ok: false,
+      trouble: { kind: "lost", text: expect.stringContaining("nothing listens on this port") as unknown },
+    });
   });
   test("a host that is silent", async () => {
     const port = await strange(() => undefined);
-    expect(await connect(port)).toMatchObject({ ok: false, trouble: { kind: "silent", remedy: expect.stringContaining("power") as unknown } });
+    expect(await connect(port)).toMatchObject({
+      ok: false,
+      trouble: { kind: "silent", remedy: expect.stringContaining("power") as unknown },
+    });
   });
   test("a host that answers with rubbish", async () => {
-    const port = await strange((socket) => socket.on("data", () => socket.write("HTTP/1.1 400 Bad Request\r\n\r\n")));
+    const port = await strange((socket) =>
+      socket.on("data", () => socket.write("HTTP/1.1 400 Bad Request\r\n\r\n")),
+    );
     expect(await connect(port)).toMatchObject({ ok: false, trouble: { kind: "rubbish" } });
   });
   test("a wrong address on the right line is silence", async () => {
     expect(await connect(plant.port, 9)).toMatchObject({ ok: false, trouble: { kind: "silent" } });
   });
   test("a drive of an unknown family", async () => {
-    const other = { ...rill, file: { ...rill.file, identity: rill.file.identity.map((each) => (each.field === "family" ? { ...each, equals: 4711 } : each)) } };
+    const other = {
+      ...rill,
+      file: {
+        ...rill.file,
+        identity: rill.file.identity.map((each) =>
+          each.field === "family" ? { ...each, equals: 4711 } : each,
+        ),
+      },
+    };
     plant.line.replace(plant.drive, new StandInDrive(other, FRESH));
-    expect(await connect(plant.port)).toMatchObject({ ok: false, trouble: { kind: "unknown-drive", text: expect.stringContaining("number 4711 instead of 7303") as unknown } });
+    expect(await connect(plant.port)).toMatchObject({
+      ok: false,
+      trouble: {
+        kind: "unknown-drive",
+        text: expect.stringContaining("number 4711 instead of 7303") as unknown,
+      },
+    });
   });
   test("a firmware no definition fits is shown in the open, and neither recorded nor restored", async () => {
     plant.swap({ ...FRESH, firmware: "5.1" });
     const id = await connectAndRead(plant);
     expect(plant.app.bench.find(id)!.fit).toBe("nearest");
-    expect(await plant.app.bench.record(plant.person, id, plant.positionId)).toMatchObject({ ok: false, trouble: { kind: "unknown-drive" } });
+    expect(await plant.app.bench.record(plant.person, id, plant.positionId)).toMatchObject({
+      ok: false,
+      trouble: { kind: "unknown-drive" },
+    });
   });
   test("nobody connects before the warning was acknowledged, in each sign-in anew", async () => {
     const later = { ...plant.person, sessionId: "another sign-in" };
@@ -71,7 +124,10 @@ describe("who answers, and why not", () => {
 
 test("two people connecting at the same moment share one connection", async () => {
   const both = await Promise.all([connect(plant.port), connect(plant.port)]);
-  expect(both.map((each) => each.ok && each.value.id)).toEqual([both[0]!.ok && both[0].value.id, both[0]!.ok && both[0].value.id]);
+  expect(both.map((each) => each.ok && each.value.id)).toEqual([
+    both[0]!.ok && both[0].value.id,
+    both[0]!.ok && both[0].value.id,
+  ]);
   expect(plant.app.bench.list()).toHaveLength(1);
 });
 
@@ -80,7 +136,10 @@ describe("reading", () => {
     const id = await connectAndRead(plant);
     const before = plant.line.exchanges;
     const kept = await plant.app.bench.record(plant.person, id, plant.positionId);
-    expect(kept).toMatchObject({ ok: true, value: { unchanged: false, record: { number: 1, present: 223, missing: [] } } });
+    expect(kept).toMatchObject({
+      ok: true,
+      value: { unchanged: false, record: { number: 1, present: 223, missing: [] } },
+    });
     expect(plant.line.exchanges - before).toBeLessThanOrEqual(1);
   });
   test("an address the drive has not got is found, reported as missing, and all others are read", async () => {
@@ -98,7 +157,9 @@ describe("reading", () => {
       pulled = true;
       return "cable-before";
     };
-    plant.app.events.subscribe((event) => { if (event.type === "connection" && event.view.phase === "lost") plant.line.plug(); });
+    plant.app.events.subscribe((event) => {
+      if (event.type === "connection" && event.view.phase === "lost") plant.line.plug();
+    });
     const id = await connectAndRead(plant);
     expect(plant.app.bench.find(id)!.values.size).toBe(223);
     const parameters = asked.filter((address) => address >= 0x400);
@@ -141,7 +202,10 @@ test("another drive at the same address is not taken for the one that was lost",
   const id = await connectAndRead(plant);
   plant.swap(FRESH);
   await until(plant, () => plant.app.bench.find(id)?.phase === "other-drive");
-  expect(plant.app.bench.find(id)!.trouble).toMatchObject({ kind: "other-drive", text: expect.stringContaining("FR-NEW-01") as unknown });
+  expect(plant.app.bench.find(id)!.trouble).toMatchObject({
+    kind: "other-drive",
+    text: expect.stringContaining("FR-NEW-01") as unknown,
+  });
 });
 
 test("the drive's address is remembered at its position", async () => {

@@ -1,5 +1,17 @@
 import { definitionFor, type Definition } from "@/core/definition";
-import { bad, fittingOf, good, identifyDrive, sameDrive, type DriveIdentity, type DriveSession, type DriveState, type Identified, type Result, type Trouble } from "@/core/drive";
+import {
+  bad,
+  fittingOf,
+  good,
+  identifyDrive,
+  sameDrive,
+  type DriveIdentity,
+  type DriveSession,
+  type DriveState,
+  type Identified,
+  type Result,
+  type Trouble,
+} from "@/core/drive";
 import { linkText, sleptMs, type LinkSettings } from "@/core/link";
 import type { ConnectionView, ReadingView } from "@/core/live";
 import type { Clock } from "@/core/protocol/channel";
@@ -64,13 +76,26 @@ export class Connection {
     private readonly timing: BenchTiming,
     private readonly changed: (connection: Connection) => void,
   ) {
-    const onLost = (reason: string): void => this.noteTrouble({ kind: "lost", text: `The link is lost: ${reason}`, remedy: "It is tried again by itself." });
+    const onLost = (reason: string): void =>
+      this.noteTrouble({
+        kind: "lost",
+        text: `The link is lost: ${reason}`,
+        remedy: "It is tried again by itself.",
+      });
     const onStarted = (unit: number): void => {
-      if (unit === this.address.unit) this.noteTrouble({ kind: "lost", text: "The drive has just started anew.", remedy: "It is looked at again; what was not permanent is gone." });
+      if (unit === this.address.unit)
+        this.noteTrouble({
+          kind: "lost",
+          text: "The drive has just started anew.",
+          remedy: "It is looked at again; what was not permanent is gone.",
+        });
     };
     link.onLost.add(onLost);
     link.onStarted.add(onStarted);
-    this.forgetLost = () => { link.onLost.delete(onLost); link.onStarted.delete(onStarted); };
+    this.forgetLost = () => {
+      link.onLost.delete(onLost);
+      link.onStarted.delete(onStarted);
+    };
   }
 
   get ended(): AbortSignal {
@@ -82,7 +107,9 @@ export class Connection {
    * family that a person chose: read in the open, neither recorded nor restored.
    */
   async start(as?: Definition): Promise<Result<void>> {
-    const found = as ? await takeFor(this.sessionFor(as, IMPORTANCE.reading)) : await identifyDrive((definition) => this.sessionFor(definition, IMPORTANCE.reading), this.candidates);
+    const found = as
+      ? await takeFor(this.sessionFor(as, IMPORTANCE.reading))
+      : await identifyDrive((definition) => this.sessionFor(definition, IMPORTANCE.reading), this.candidates);
     if (!found.ok) return this.fail(found.trouble);
     this.takenFor = as !== undefined && found.value.identity.serial === "";
     this.identity = this.placed(found.value.identity);
@@ -103,7 +130,13 @@ export class Connection {
   }
 
   private placed(identity: DriveIdentity): DriveIdentity {
-    return identity.serial === "" && !this.takenFor ? { ...identity, serial: `at ${linkText(this.address.link)}, address ${this.address.unit}`, placed: true } : identity;
+    return identity.serial === "" && !this.takenFor
+      ? {
+          ...identity,
+          serial: `at ${linkText(this.address.link)}, address ${this.address.unit}`,
+          placed: true,
+        }
+      : identity;
   }
 
   /** What one can do with the drive, at one importance on the link. Only after `start` succeeded. */
@@ -138,8 +171,14 @@ export class Connection {
   /** Resolves when the same drive is connected; with the trouble when another one answers, when one lets go, or when the signal is given. */
   async whenBack(signal?: AbortSignal): Promise<Result<void>> {
     for (;;) {
-      if (this.ended.aborted) return bad({ kind: "stopped", text: "The connection to this drive was let go.", remedy: "Connect again, then go on." });
-      if (signal?.aborted) return bad({ kind: "stopped", text: "Stopped.", remedy: "Go on when you are ready." });
+      if (this.ended.aborted)
+        return bad({
+          kind: "stopped",
+          text: "The connection to this drive was let go.",
+          remedy: "Connect again, then go on.",
+        });
+      if (signal?.aborted)
+        return bad({ kind: "stopped", text: "Stopped.", remedy: "Go on when you are ready." });
       if (this.phase === "connected") return good(undefined);
       if (this.phase === "other-drive") return bad(this.trouble!);
       await new Promise<void>((resolve) => {
@@ -173,14 +212,32 @@ export class Connection {
   view(): ConnectionView {
     const { id, linkName, link, unit } = this.address;
     return {
-      id, linkName, link, unit, phase: this.phase, since: this.since, identity: this.identity, fit: this.fit, definitionTitle: this.definition?.title,
-      withoutMains: this.definition?.file.withoutMains?.about, reducedSupply: this.definition?.file.reducedSupply?.about,
-      state: this.state, stateAt: this.stateAt, trouble: this.trouble, swappedFor: this.swappedFor, reading: this.reading, drift: this.drift,
+      id,
+      linkName,
+      link,
+      unit,
+      phase: this.phase,
+      since: this.since,
+      identity: this.identity,
+      fit: this.fit,
+      definitionTitle: this.definition?.title,
+      withoutMains: this.definition?.file.withoutMains?.about,
+      reducedSupply: this.definition?.file.reducedSupply?.about,
+      state: this.state,
+      stateAt: this.stateAt,
+      trouble: this.trouble,
+      swappedFor: this.swappedFor,
+      reading: this.reading,
+      drift: this.drift,
       position: this.position && { tag: this.position.tag, title: this.position.title },
     };
   }
 
-  private sessionFor(definition: Definition, importance: Importance, stillRight?: () => boolean): DriveSession {
+  private sessionFor(
+    definition: Definition,
+    importance: Importance,
+    stillRight?: () => boolean,
+  ): DriveSession {
     return this.link.session(definition, () => this.address.unit, importance, stillRight);
   }
 
@@ -223,7 +280,12 @@ export class Connection {
         const before = this.moment();
         await this.clock.sleep(this.timing.watchMs, this.wake.signal);
         const slept = sleptMs(before, this.moment(), this.timing.watchMs);
-        if (slept > 0) this.noteTrouble({ kind: "lost", text: `This computer slept for ${Math.round(slept / 1000)} s.`, remedy: "The drive is looked at again before anything goes on." });
+        if (slept > 0)
+          this.noteTrouble({
+            kind: "lost",
+            text: `This computer slept for ${Math.round(slept / 1000)} s.`,
+            remedy: "The drive is looked at again before anything goes on.",
+          });
         if (!this.ended.aborted && this.phase === "connected") await this.look(IMPORTANCE.measured);
       } else {
         await this.clock.sleep(retryMs, this.ended);
@@ -278,8 +340,17 @@ async function takeFor(session: DriveSession): Promise<Result<Identified>> {
   const { definition } = session;
   const said = await session.identify();
   if (!said.ok && said.trouble.kind !== "other-drive" && said.trouble.kind !== "refused") return said;
-  const identity: DriveIdentity = said.ok ? said.value : {
-    vendor: "Unknown", family: "drive", definitionId: definition.id, rating: undefined, ratingName: `drive, read as ${definition.title}`, supply: "unknown", firmware: definition.fitting.firmware, serial: "",
-  };
+  const identity: DriveIdentity = said.ok
+    ? said.value
+    : {
+        vendor: "Unknown",
+        family: "drive",
+        definitionId: definition.id,
+        rating: undefined,
+        ratingName: `drive, read as ${definition.title}`,
+        supply: "unknown",
+        firmware: definition.fitting.firmware,
+        serial: "",
+      };
   return good({ identity, definition, fit: "nearest" });
 }

@@ -14,7 +14,12 @@ export class LinkPool {
     const key = linkKey(settings);
     const held = this.links.get(key);
     if (held && !sameSettings(held.link.settings, settings)) {
-      return bad({ kind: "stopped", cause: "port-busy", text: `${linkText(held.link.settings)} is in use already, with these settings, for ${held.purpose}.`, remedy: "Use the same settings, or let go there first." });
+      return bad({
+        kind: "stopped",
+        cause: "port-busy",
+        text: `${linkText(held.link.settings)} is in use already, with these settings, for ${held.purpose}.`,
+        remedy: "Use the same settings, or let go there first.",
+      });
     }
     const entry = held ?? { link: makeLink(settings, this.clock), users: 0, purpose: what };
     entry.users += 1;
@@ -35,6 +40,7 @@ export class LinkPool {
 }
 
 function sameSettings(a: LinkSettings, b: LinkSettings): boolean {
-  const sorted = (settings: LinkSettings): string => JSON.stringify(Object.entries(settings).sort(([x], [y]) => x.localeCompare(y)));
+  const sorted = (settings: LinkSettings): string =>
+    JSON.stringify(Object.entries(settings).sort(([x], [y]) => x.localeCompare(y)));
   return sorted(a) === sorted(b);
 }

@@ -9,7 +9,15 @@ import { loadDefinition, type Definition, type ModbusLink } from "@/core/definit
 import { hollin, plover, rill } from "@/families/testing";
 import { peek, testLink } from "@/server/bench";
 import { listInventory } from "@/server/plant";
-import { connectAndRead, linkTo, recordStanding, recordsOf, testPlant, until, type TestPlant } from "@/server/testing/plant";
+import {
+  connectAndRead,
+  linkTo,
+  recordStanding,
+  recordsOf,
+  testPlant,
+  until,
+  type TestPlant,
+} from "@/server/testing/plant";
 import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 
@@ -30,7 +38,11 @@ async function connect(link: LinkSettings, unit = 1, as?: string): Promise<Conne
   return plant.app.bench.find(connected.value.id)!.view();
 }
 
-const HOLLIN = { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OH-7", powerPart: "PP-1" }, line: "tcp" } as const;
+const HOLLIN = {
+  family: hollin,
+  make: { rating: "H-090", firmware: "4.2", serial: "OH-7", powerPart: "PP-1" },
+  line: "tcp",
+} as const;
 
 describe("half of a drive was exchanged", () => {
   async function withHalf(make: object): Promise<ConnectionView> {
@@ -42,13 +54,24 @@ describe("half of a drive was exchanged", () => {
     return connect(linkTo("tcp", plant.port));
   }
   test("the old control part on another power part", async () => {
-    expect((await withHalf({ powerPart: "PP-2" })).swappedFor).toMatchObject({ change: "power", serial: "OH-7", powerPart: "PP-1" });
+    expect((await withHalf({ powerPart: "PP-2" })).swappedFor).toMatchObject({
+      change: "power",
+      serial: "OH-7",
+      powerPart: "PP-1",
+    });
   });
   test("another control part on the old power part", async () => {
-    expect((await withHalf({ serial: "OH-8" })).swappedFor).toMatchObject({ change: "control", serial: "OH-7", powerPart: "PP-1" });
+    expect((await withHalf({ serial: "OH-8" })).swappedFor).toMatchObject({
+      change: "control",
+      serial: "OH-7",
+      powerPart: "PP-1",
+    });
   });
   test("both", async () => {
-    expect((await withHalf({ serial: "OH-8", powerPart: "PP-2" })).swappedFor).toMatchObject({ change: "whole", serial: "OH-7" });
+    expect((await withHalf({ serial: "OH-8", powerPart: "PP-2" })).swappedFor).toMatchObject({
+      change: "whole",
+      serial: "OH-7",
+    });
   });
 });
 
@@ -57,8 +80,17 @@ describe("a drive that no definition fits", () => {
   delete MODBUS.addressCode;
   delete MODBUS.linkTimeoutCode;
   function stranger(identity: Definition["file"]["identity"]): Definition {
-    const rows = [["Code", "Name", "Register", "Type", "Default"], ["S1", "Up time", "100", "u16", "7"], ["S2", "Down time", "101", "u16", "9"]].map((cells, i) => ({ line: i + 1, cells }));
-    const { file } = definitionFromList(rows, { ...guessColumns(rows.map((each) => each.cells)), base: 0 }, { vendor: "Thornbury", family: "Stoat", about: "", firmwareFrom: "0", supply: "", identity }, MODBUS);
+    const rows = [
+      ["Code", "Name", "Register", "Type", "Default"],
+      ["S1", "Up time", "100", "u16", "7"],
+      ["S2", "Down time", "101", "u16", "9"],
+    ].map((cells, i) => ({ line: i + 1, cells }));
+    const { file } = definitionFromList(
+      rows,
+      { ...guessColumns(rows.map((each) => each.cells)), base: 0 },
+      { vendor: "Thornbury", family: "Stoat", about: "", firmwareFrom: "0", supply: "", identity },
+      MODBUS,
+    );
     return loadDefinition(JSON.stringify(file), "stoat");
   }
   const FAMILY = { field: "family" as const, address: 500, type: "u16" as const, equals: 77 };
@@ -66,40 +98,69 @@ describe("a drive that no definition fits", () => {
   test("is read with the nearest in the open, neither recorded nor restored, until its definition is there", async () => {
     plant = await testPlant();
     const stoat = stranger([FAMILY, { field: "serial", address: 510, type: "text", length: 8 }]);
-    plant.line.replace(plant.drive, new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "ST-1" }));
+    plant.line.replace(
+      plant.drive,
+      new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "ST-1" }),
+    );
     const link = linkTo("tcp", plant.port);
-    expect(await plant.app.bench.connect(plant.person, { link, unit: 1 })).toMatchObject({ ok: false, trouble: { kind: "unknown-drive" } });
+    expect(await plant.app.bench.connect(plant.person, { link, unit: 1 })).toMatchObject({
+      ok: false,
+      trouble: { kind: "unknown-drive" },
+    });
     const near = await connect(link, 1, rill.id);
     expect(near).toMatchObject({ fit: "nearest", definitionTitle: "Fennimore Rill" });
-    expect(await plant.app.bench.record(plant.person, near.id, plant.positionId)).toMatchObject({ ok: false });
+    expect(await plant.app.bench.record(plant.person, near.id, plant.positionId)).toMatchObject({
+      ok: false,
+    });
     plant.app.shelf.put(stoat, { source: "stoat.csv", at: new Date(), byName: "Ines Varga" });
     const known = await connect(link);
     expect(known).toMatchObject({ fit: "fits", identity: { family: "Stoat", serial: "ST-1" } });
     expect(plant.app.bench.list().map((each) => each.address.id)).toEqual([known.id]);
     // Nobody's wish to read it as something else takes a known drive out of the hands of whoever works with it.
-    expect(await plant.app.bench.connect(plant.person, { link, unit: 1, as: rill.id })).toMatchObject({ ok: true, value: { id: known.id, fit: "fits" } });
-    expect(await plant.app.bench.record(plant.person, known.id, plant.positionId)).toMatchObject({ ok: true, value: { record: { serial: "ST-1", present: 2 } } });
+    expect(await plant.app.bench.connect(plant.person, { link, unit: 1, as: rill.id })).toMatchObject({
+      ok: true,
+      value: { id: known.id, fit: "fits" },
+    });
+    expect(await plant.app.bench.record(plant.person, known.id, plant.positionId)).toMatchObject({
+      ok: true,
+      value: { record: { serial: "ST-1", present: 2 } },
+    });
   });
 
   test("tells no serial number: it is known by where it answers, and is restored with a caution for its rating and motor", async () => {
     plant = await testPlant();
     const stoat = stranger([FAMILY]);
-    plant.line.replace(plant.drive, new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "", values: { S1: 12 } }));
+    plant.line.replace(
+      plant.drive,
+      new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "", values: { S1: 12 } }),
+    );
     plant.app.shelf.put(stoat, undefined);
     const first = await connect(linkTo("tcp", plant.port));
     const recordId = await recordStanding(plant, first.id);
     const [record] = await recordsOf(plant);
     expect(record!.serial).toBe(`at 127.0.0.1:${plant.port}, address 1`);
     plant.app.bench.letGo(first.id);
-    plant.line.replace(plant.line.drives[0]!, new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "" }));
+    plant.line.replace(
+      plant.line.drives[0]!,
+      new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "" }),
+    );
     const again = await connect(linkTo("tcp", plant.port));
     expect(again.swappedFor).toBeUndefined();
     expect(again.position?.tag).toBe("KL-03");
-    const started = await plant.app.restores.start(plant.person, { positionId: plant.positionId, recordId, connectionId: again.id });
+    const started = await plant.app.restores.start(plant.person, {
+      positionId: plant.positionId,
+      recordId,
+      connectionId: again.id,
+    });
     if (!started.ok) throw new Error(started.trouble.text);
     await plant.app.restores.settled(started.value.id);
     const { checks, plan } = (await plant.app.restores.detail(started.value.id))!;
-    expect(checks.filter((each) => each.verdict !== "fine").map((each) => [each.id, each.verdict])).toEqual([["rating", "caution"], ["supply", "caution"], ["serial", "caution"], ["stopped", "caution"]]);
+    expect(checks.filter((each) => each.verdict !== "fine").map((each) => [each.id, each.verdict])).toEqual([
+      ["rating", "caution"],
+      ["supply", "caution"],
+      ["serial", "caution"],
+      ["stopped", "caution"],
+    ]);
     expect(plan!.writes).toMatchObject([{ code: "S1", from: 7, to: 12 }]);
   });
 });
@@ -108,23 +169,59 @@ describe("trying a link out, and looking at single registers, connects and write
   const parts = () => ({ links: plant.app.bench.links, shelf: plant.app.shelf, clock: plant.app.clock });
   test("somebody answers; nobody does; the first thing to check", async () => {
     plant = await testPlant();
-    expect(await testLink(parts(), linkTo("tcp", plant.port), 1)).toMatchObject({ ok: true, value: { answered: true, advice: [] } });
-    expect(await testLink(parts(), linkTo("tcp", plant.port), 9)).toMatchObject({ ok: true, value: { answered: false, advice: [{ id: "silence" }] } });
+    expect(await testLink(parts(), linkTo("tcp", plant.port), 1)).toMatchObject({
+      ok: true,
+      value: { answered: true, advice: [] },
+    });
+    expect(await testLink(parts(), linkTo("tcp", plant.port), 9)).toMatchObject({
+      ok: true,
+      value: { answered: false, advice: [{ id: "silence" }] },
+    });
     expect(plant.app.bench.list()).toEqual([]);
   });
   test("what stands in registers of a drive that nobody knows", async () => {
     plant = await testPlant();
-    const looked = await peek(parts(), linkTo("tcp", plant.port), 1, [{ address: 16, type: "u16" }, { address: 19, type: "text", length: 12 }, { address: 9, type: "u16" }]);
-    expect(looked).toEqual({ ok: true, value: [{ value: 7303 }, { value: "FR-OLD-77" }, { refused: expect.stringContaining("nothing at this address") as unknown }] });
-    expect(await peek(parts(), linkTo("tcp", plant.port), 9, [{ address: 16, type: "u16" }])).toMatchObject({ ok: false, trouble: { kind: "silent" } });
+    const looked = await peek(parts(), linkTo("tcp", plant.port), 1, [
+      { address: 16, type: "u16" },
+      { address: 19, type: "text", length: 12 },
+      { address: 9, type: "u16" },
+    ]);
+    expect(looked).toEqual({
+      ok: true,
+      value: [
+        { value: 7303 },
+        { value: "FR-OLD-77" },
+        { refused: expect.stringContaining("nothing at this address") as unknown },
+      ],
+    });
+    expect(await peek(parts(), linkTo("tcp", plant.port), 9, [{ address: 16, type: "u16" }])).toMatchObject({
+      ok: false,
+      trouble: { kind: "silent" },
+    });
   });
 });
 
 describe("serial ports", () => {
-  const onPort = (name: string, baud = 9600): LinkSettings => ({ kind: "modbus-serial", path: join(folder, name), framing: "rtu", baud, parity: "even", stopBits: 1 });
+  const onPort = (name: string, baud = 9600): LinkSettings => ({
+    kind: "modbus-serial",
+    path: join(folder, name),
+    framing: "rtu",
+    baud,
+    parity: "even",
+    stopBits: 1,
+  });
   async function standPort(name: string): Promise<StandInLine> {
     plant = await testPlant();
-    line = new StandInLine({ id: "p", title: "p", port: 0, baud: 0, gateway: false, kind: "serial", path: join(folder, name), serial: { framing: "rtu", baud: 9600, parity: "even" } });
+    line = new StandInLine({
+      id: "p",
+      title: "p",
+      port: 0,
+      baud: 0,
+      gateway: false,
+      kind: "serial",
+      path: join(folder, name),
+      serial: { framing: "rtu", baud: 9600, parity: "even" },
+    });
     await line.open();
     line.add(new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial: "FR-P" }));
     return line;
@@ -132,8 +229,22 @@ describe("serial ports", () => {
   test("one port, two settings: the second is told that it is in use, and for what", async () => {
     await standPort("busy");
     await connect(onPort("busy"));
-    expect(await plant.app.bench.connect(plant.person, { link: onPort("busy", 19_200), unit: 2 })).toMatchObject({ ok: false, trouble: { cause: "port-busy", text: expect.stringMatching(/in use already.*the drive at address 1/) as unknown } });
-    expect(await testLink({ links: plant.app.bench.links, shelf: plant.app.shelf, clock: plant.app.clock }, onPort("busy"), 1)).toMatchObject({ ok: true, value: { answered: true, advice: [] } });
+    expect(
+      await plant.app.bench.connect(plant.person, { link: onPort("busy", 19_200), unit: 2 }),
+    ).toMatchObject({
+      ok: false,
+      trouble: {
+        cause: "port-busy",
+        text: expect.stringMatching(/in use already.*the drive at address 1/) as unknown,
+      },
+    });
+    expect(
+      await testLink(
+        { links: plant.app.bench.links, shelf: plant.app.shelf, clock: plant.app.clock },
+        onPort("busy"),
+        1,
+      ),
+    ).toMatchObject({ ok: true, value: { answered: true, advice: [] } });
   });
   test("the adapter is unplugged while a drive is connected, and plugged in again: the drive is taken back", async () => {
     const there = await standPort("vanish");
@@ -149,14 +260,26 @@ describe("serial ports", () => {
 });
 
 test.each([
-  ["a rack behind a gateway, whose node says that it has started", { family: plover, make: { rating: "P-06", firmware: "2.4", serial: "AP-R", axes: 2 }, line: "canopen" } as const],
-  ["a drive on TCP, whose line drops", { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OH-R" }, line: "tcp" } as const],
+  [
+    "a rack behind a gateway, whose node says that it has started",
+    {
+      family: plover,
+      make: { rating: "P-06", firmware: "2.4", serial: "AP-R", axes: 2 },
+      line: "canopen",
+    } as const,
+  ],
+  [
+    "a drive on TCP, whose line drops",
+    { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OH-R" }, line: "tcp" } as const,
+  ],
 ])("a restart on command: %s is taken back by itself", async (_what, standing) => {
   plant = await testPlant({}, standing);
   const connection = plant.app.bench.find(await connectAndRead(plant))!;
   const { era } = connection;
   plant.drive.givePermission();
-  expect(await connection.writingSession(era).command(standing.family.file.restart!)).toEqual({ kind: "written" });
+  expect(await connection.writingSession(era).command(standing.family.file.restart!)).toEqual({
+    kind: "written",
+  });
   await until(plant, () => connection.era > era);
   await until(plant, () => connection.phase === "connected");
   expect(connection.identity!.serial).toBe(standing.make.serial);
@@ -167,7 +290,10 @@ test("a computer that slept looks at the drive again before anything goes on", a
   const connection = plant.app.bench.find(await connectAndRead(plant))!;
   expect(connection.phase).toBe("connected");
   let said = "";
-  const lost = until(plant, () => { said ||= connection.phase === "lost" ? connection.trouble!.text : ""; return said !== ""; });
+  const lost = until(plant, () => {
+    said ||= connection.phase === "lost" ? connection.trouble!.text : "";
+    return said !== "";
+  });
   // An hour passes on the clock of the wall in no time.
   plant.timing.wall = () => Date.now() + 3_600_000;
   await lost;
@@ -178,7 +304,12 @@ test("a computer that slept looks at the drive again before anything goes on", a
 test("the inventory has every drive, with power part, options and where it is", async () => {
   plant = await testPlant({}, { ...HOLLIN, make: { ...HOLLIN.make, options: ["netmod"] } });
   const [before] = await listInventory(plant.app.db, plant.app.shelf);
-  expect(before).toMatchObject({ tag: "KL-03", family: "Hollin", whereabouts: "nothing recorded", serial: "" });
+  expect(before).toMatchObject({
+    tag: "KL-03",
+    family: "Hollin",
+    whereabouts: "nothing recorded",
+    serial: "",
+  });
   const first = await connectAndRead(plant);
   await recordStanding(plant, first);
   plant.app.bench.letGo(first);
@@ -186,8 +317,17 @@ test("the inventory has every drive, with power part, options and where it is", 
   const second = await connectAndRead(plant);
   await recordStanding(plant, second);
   expect(await listInventory(plant.app.db, plant.app.shelf)).toMatchObject([
-    { tag: "KL-03", rating: "Hollin 90 kW", supply: "3 × 400 V", firmware: "4.2", serial: "OH-9", powerPart: "PP-9", fitted: "Network module 1.2", whereabouts: "fitted", record: 2 },
+    {
+      tag: "KL-03",
+      rating: "Hollin 90 kW",
+      supply: "3 × 400 V",
+      firmware: "4.2",
+      serial: "OH-9",
+      powerPart: "PP-9",
+      fitted: "Network module 1.2",
+      whereabouts: "fitted",
+      record: 2,
+    },
     { tag: "", serial: "OH-7", powerPart: "PP-1", whereabouts: "removed" },
   ]);
 });
-

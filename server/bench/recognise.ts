@@ -10,10 +10,21 @@ export async function recognisePosition(
 ): Promise<{ id: number; tag: string; title: string } | undefined> {
   const { position, drive } = tables;
   const columns = { id: position.id, tag: position.tag, title: position.title };
-  const bySerial = await db.select(columns).from(drive).innerJoin(position, eq(position.id, drive.positionId))
-    .where(and(eq(drive.definitionId, identity.definitionId), eq(drive.serial, identity.serial), eq(drive.whereabouts, "fitted")));
+  const bySerial = await db
+    .select(columns)
+    .from(drive)
+    .innerJoin(position, eq(position.id, drive.positionId))
+    .where(
+      and(
+        eq(drive.definitionId, identity.definitionId),
+        eq(drive.serial, identity.serial),
+        eq(drive.whereabouts, "fitted"),
+      ),
+    );
   if (bySerial[0]) return bySerial[0];
-  const byAddress = await db.select(columns).from(position)
+  const byAddress = await db
+    .select(columns)
+    .from(position)
     .where(and(eq(position.linkId, address.linkId), eq(position.unitAddress, address.unit)));
   return byAddress[0];
 }

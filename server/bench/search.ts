@@ -1,6 +1,18 @@
 import type { Definition } from "@/core/definition";
 import { identifyDrive, type DriveIdentity, type Result } from "@/core/drive";
-import { addSymptom, diagnose, KnockTimeout, linkText, noSymptoms, protocolOf, serialText, speaksOn, type LinkSettings, type SearchPass, type Symptoms } from "@/core/link";
+import {
+  addSymptom,
+  diagnose,
+  KnockTimeout,
+  linkText,
+  noSymptoms,
+  protocolOf,
+  serialText,
+  speaksOn,
+  type LinkSettings,
+  type SearchPass,
+  type Symptoms,
+} from "@/core/link";
 import type { FoundDrive, SearchMark, SearchView } from "@/core/live";
 import type { Clock } from "@/core/protocol/channel";
 import type { Failure } from "@/core/protocol/outcome";
@@ -14,7 +26,11 @@ export interface SearchParts {
   take(settings: LinkSettings): Result<DriveLink>;
   drop(settings: LinkSettings): void;
   /** Keeps who was found and says at which position he stands. */
-  keep(settings: LinkSettings, unit: number, identity: DriveIdentity | undefined): Promise<Pick<FoundDrive, "position" | "swapped">>;
+  keep(
+    settings: LinkSettings,
+    unit: number,
+    identity: DriveIdentity | undefined,
+  ): Promise<Pick<FoundDrive, "position" | "swapped">>;
   publish(view: SearchView): void;
 }
 
@@ -44,8 +60,17 @@ export class Search {
     const { patient, ...shown } = about;
     this.symptoms = noSymptoms(about.link.kind);
     this.view = {
-      ...shown, startedAt: Date.now(), phase: "looking", found: [], advice: [], quick: !patient,
-      passes: passes.map(({ settings, units }) => ({ title: settings.kind === "modbus-serial" ? serialText(settings) : linkText(settings), units, marks: ".".repeat(units.length) })),
+      ...shown,
+      startedAt: Date.now(),
+      phase: "looking",
+      found: [],
+      advice: [],
+      quick: !patient,
+      passes: passes.map(({ settings, units }) => ({
+        title: settings.kind === "modbus-serial" ? serialText(settings) : linkText(settings),
+        units,
+        marks: ".".repeat(units.length),
+      })),
     };
   }
 
@@ -69,7 +94,7 @@ export class Search {
 
   /** One way of speaking. Says whether it makes sense to go on with the next one. */
   private async runPass(index: number, { settings, units }: SearchPass): Promise<boolean> {
-    this.seen.push(this.symptoms = noSymptoms(settings.kind));
+    this.seen.push((this.symptoms = noSymptoms(settings.kind)));
     const taken = this.parts.take(settings);
     if (!taken.ok) {
       this.symptoms.cause = taken.trouble.cause ?? "port-busy";
@@ -77,7 +102,9 @@ export class Search {
     }
     const link = taken.value;
     const late = new Set<number>();
-    const noteStray = (unit: number): void => { late.add(unit); };
+    const noteStray = (unit: number): void => {
+      late.add(unit);
+    };
     link.onStray.add(noteStray);
     try {
       const timeout = new KnockTimeout(settings, this.parts.definitions);
@@ -85,12 +112,27 @@ export class Search {
       const width = settings.kind === "canopen-gateway" ? settings.inFlight : 1;
       let at = 0;
       const worker = async (): Promise<void> => {
-        while (at < units.length && !run.hopeless && !this.stopping.signal.aborted && this.symptoms.cause === undefined) await this.askOne(run, at++, !this.view.quick);
+        while (
+          at < units.length &&
+          !run.hopeless &&
+          !this.stopping.signal.aborted &&
+          this.symptoms.cause === undefined
+        )
+          await this.askOne(run, at++, !this.view.quick);
       };
       await Promise.all(Array.from({ length: width }, worker));
       // Whoever answered late, or spoke over another's late answer, is asked again with patience.
-      const again = units.flatMap((unit, i) => (late.has(unit) || run.mark(i) === "r" || run.mark(i + 1) === "r") && run.mark(i) !== "f" && run.mark(i) !== "." ? [i] : []);
-      if (!run.hopeless) for (const i of again) if (!this.stopping.signal.aborted && this.symptoms.cause === undefined) await this.askOne(run, i, true);
+      const again = units.flatMap((unit, i) =>
+        (late.has(unit) || run.mark(i) === "r" || run.mark(i + 1) === "r") &&
+        run.mark(i) !== "f" &&
+        run.mark(i) !== "."
+          ? [i]
+          : [],
+      );
+      if (!run.hopeless)
+        for (const i of again)
+          if (!this.stopping.signal.aborted && this.symptoms.cause === undefined)
+            await this.askOne(run, i, true);
       if (index === 0 && !run.hopeless && !run.marks.includes("f")) await this.lookTwice(run);
     } finally {
       link.onStray.delete(noteStray);
@@ -104,7 +146,8 @@ export class Search {
   private async lookTwice(run: PassRun): Promise<void> {
     for (let again = 0; again < 3; again++) {
       for (let i = 0; i < Math.min(LIKELIEST, run.units.length); i++) {
-        if (this.stopping.signal.aborted || this.symptoms.cause !== undefined || run.mark(i) !== "s") continue;
+        if (this.stopping.signal.aborted || this.symptoms.cause !== undefined || run.mark(i) !== "s")
+          continue;
         await this.askOne(run, i, true);
         if (run.mark(i) === "f" || run.mark(i) === "u") this.symptoms.unsteady += 1;
       }
@@ -119,9 +162,11 @@ export class Search {
     const startedAt = this.parts.clock.now();
     let outcome = await link.knock(unit, timeout.next(patient), IMPORTANCE.reading);
     // A line that was cut is opened anew once.
-    if (outcome.kind === "lost" && outcome.cause === undefined) outcome = await link.knock(unit, timeout.next(patient), IMPORTANCE.reading);
+    if (outcome.kind === "lost" && outcome.cause === undefined)
+      outcome = await link.knock(unit, timeout.next(patient), IMPORTANCE.reading);
     this.asked += 1;
-    if (outcome.kind === "somebody" || outcome.kind === "refused") timeout.saw(this.parts.clock.now() - startedAt);
+    if (outcome.kind === "somebody" || outcome.kind === "refused")
+      timeout.saw(this.parts.clock.now() - startedAt);
     addSymptom(this.symptoms, unit, outcome);
     if (outcome.kind === "somebody") run.note(i, await this.meet(run, unit));
     else run.note(i, letterOf(outcome));
@@ -133,7 +178,8 @@ export class Search {
   private async meet(run: PassRun, unit: number): Promise<SearchMark> {
     const { settings } = run.link;
     const candidates = this.parts.definitions.filter((each) => speaksOn(each, settings));
-    const session = (definition: Definition, at = unit) => run.link.session(definition, () => at, IMPORTANCE.reading);
+    const session = (definition: Definition, at = unit) =>
+      run.link.session(definition, () => at, IMPORTANCE.reading);
     const found = await identifyDrive(session, candidates);
     if (!found.ok && found.trouble.kind !== "unknown-drive") {
       this.symptoms.unsteady += 1;
@@ -147,19 +193,38 @@ export class Search {
       return "u";
     }
     const { identity, definition, fit } = found.value;
-    const twin = identity.serial === "" ? undefined : this.view.found.find((each) => each.identity?.serial === identity.serial && each.identity.definitionId === identity.definitionId);
+    const twin =
+      identity.serial === ""
+        ? undefined
+        : this.view.found.find(
+            (each) =>
+              each.identity?.serial === identity.serial &&
+              each.identity.definitionId === identity.definitionId,
+          );
     if (twin) {
       run.repeats += 1;
       if (run.repeats >= SAME_EVERYWHERE) run.hopeless = true;
       return "f";
     }
     const own = await this.ownAddress(session(definition), definition, unit);
-    this.add({ unit: own, link: settings, identity, definitionTitle: definition.title, fit, ...(own === unit ? {} : { lone: unit }), ...(await this.parts.keep(settings, own, identity)) });
+    this.add({
+      unit: own,
+      link: settings,
+      identity,
+      definitionTitle: definition.title,
+      fit,
+      ...(own === unit ? {} : { lone: unit }),
+      ...(await this.parts.keep(settings, own, identity)),
+    });
     return "f";
   }
 
   /** A drive heard at its lone address is known by its own one from then on. */
-  private async ownAddress(session: ReturnType<DriveLink["session"]>, definition: Definition, unit: number): Promise<number> {
+  private async ownAddress(
+    session: ReturnType<DriveLink["session"]>,
+    definition: Definition,
+    unit: number,
+  ): Promise<number> {
     if (definition.file.modbus?.loneAddress !== unit || !definition.addressCode) return unit;
     const parameter = definition.byCode.get(definition.addressCode)!;
     const [outcome] = await session.readItems([{ address: parameter.address, type: parameter.type }]);
@@ -167,7 +232,10 @@ export class Search {
   }
 
   private add(drive: FoundDrive): void {
-    this.view.found = [...this.view.found.filter((each) => each.unit !== drive.unit || each.identity !== undefined), drive];
+    this.view.found = [
+      ...this.view.found.filter((each) => each.unit !== drive.unit || each.identity !== undefined),
+      drive,
+    ];
   }
 
   private tell(timeout: KnockTimeout, patient: boolean): void {
@@ -183,10 +251,17 @@ export class Search {
 
 /** The way of speaking that tells most: one that was answered; else one at which frames could at least be seen; else all of them together. */
 function tellingSymptoms(seen: readonly Symptoms[]): Symptoms {
-  const best = seen.find((each) => each.cause) ?? seen.find((each) => each.answered > 0) ?? seen.find((each) => each.badCheck > each.garbled) ?? seen.find((each) => each.garbled > 0);
+  const best =
+    seen.find((each) => each.cause) ??
+    seen.find((each) => each.answered > 0) ??
+    seen.find((each) => each.badCheck > each.garbled) ??
+    seen.find((each) => each.garbled > 0);
   if (best) return best;
   const [first, ...rest] = seen;
-  return rest.reduce((all, each) => ({ ...all, asked: all.asked + each.asked, silent: all.silent + each.silent }), first ?? noSymptoms("modbus-tcp"));
+  return rest.reduce(
+    (all, each) => ({ ...all, asked: all.asked + each.asked, silent: all.silent + each.silent }),
+    first ?? noSymptoms("modbus-tcp"),
+  );
 }
 
 /** How one way of speaking goes: a letter for each address. */
@@ -196,7 +271,12 @@ class PassRun {
   hopeless = false;
   private rubbishInARow = 0;
 
-  constructor(readonly index: number, readonly units: readonly number[], readonly timeout: KnockTimeout, readonly link: DriveLink) {
+  constructor(
+    readonly index: number,
+    readonly units: readonly number[],
+    readonly timeout: KnockTimeout,
+    readonly link: DriveLink,
+  ) {
     this.marks = units.map(() => ".");
   }
 
@@ -207,15 +287,24 @@ class PassRun {
   note(i: number, mark: SearchMark): void {
     this.marks[i] = mark;
     this.rubbishInARow = mark === "r" ? this.rubbishInARow + 1 : 0;
-    if (protocolOf(this.link.settings.kind) === "modbus" && this.rubbishInARow >= HOPELESS && !this.marks.includes("f")) this.hopeless = true;
+    if (
+      protocolOf(this.link.settings.kind) === "modbus" &&
+      this.rubbishInARow >= HOPELESS &&
+      !this.marks.includes("f")
+    )
+      this.hopeless = true;
   }
 }
 
 function letterOf(outcome: Failure): SearchMark {
   switch (outcome.kind) {
-    case "silent": return "s";
-    case "rubbish": return "r";
-    case "refused": return "g";
-    case "lost": return ".";
+    case "silent":
+      return "s";
+    case "rubbish":
+      return "r";
+    case "refused":
+      return "g";
+    case "lost":
+      return ".";
   }
 }

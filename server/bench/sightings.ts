@@ -7,13 +7,21 @@ const { sighting, link } = tables;
 export type SightingRow = typeof sighting.$inferSelect;
 
 /** Keeps who answered at an address of a link, in place of what was seen there before. */
-export async function noteSighting(db: Database, seen: { linkId: number; unit: number; at: Date; identity: DriveIdentity | null }): Promise<void> {
+export async function noteSighting(
+  db: Database,
+  seen: { linkId: number; unit: number; at: Date; identity: DriveIdentity | null },
+): Promise<void> {
   const { at, identity } = seen;
-  await db.insert(sighting).values(seen).onConflictDoUpdate({ target: [sighting.linkId, sighting.unit], set: { at, identity } });
+  await db
+    .insert(sighting)
+    .values(seen)
+    .onConflictDoUpdate({ target: [sighting.linkId, sighting.unit], set: { at, identity } });
 }
 
 /** Kept links by name, the ones that worked last first, with who was seen on them. */
-export async function listLinks(db: Database): Promise<Array<typeof link.$inferSelect & { seen: SightingRow[] }>> {
+export async function listLinks(
+  db: Database,
+): Promise<Array<typeof link.$inferSelect & { seen: SightingRow[] }>> {
   const links = await db.select().from(link).orderBy(asc(link.name));
   const seen = await db.select().from(sighting).orderBy(asc(sighting.unit));
   return links
@@ -23,8 +31,12 @@ export async function listLinks(db: Database): Promise<Array<typeof link.$inferS
 
 /** Forgets a kept link and who was seen on it. Says why it cannot be, or nothing: positions whose drive was reached this way still need it. */
 export async function forgetLink(db: Database, id: number): Promise<string | undefined> {
-  const used = await db.select({ tag: tables.position.tag }).from(tables.position).where(eq(tables.position.linkId, id));
-  if (used.length > 0) return `The drives of ${used.map((each) => each.tag).join(", ")} are reached this way.`;
+  const used = await db
+    .select({ tag: tables.position.tag })
+    .from(tables.position)
+    .where(eq(tables.position.linkId, id));
+  if (used.length > 0)
+    return `The drives of ${used.map((each) => each.tag).join(", ")} are reached this way.`;
   return db.transaction(async (tx) => {
     await tx.delete(sighting).where(eq(sighting.linkId, id));
     const gone = await tx.delete(link).where(eq(link.id, id)).returning({ id: link.id });

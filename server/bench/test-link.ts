@@ -15,15 +15,27 @@ export interface LinkTest {
 }
 
 /** Opens a link and asks one address whether somebody is there; nothing else is asked, and nothing is connected. */
-export async function testLink(parts: { links: LinkPool; shelf: DefinitionShelf; clock: Clock }, settings: LinkSettings, unit: number): Promise<Result<LinkTest>> {
+export async function testLink(
+  parts: { links: LinkPool; shelf: DefinitionShelf; clock: Clock },
+  settings: LinkSettings,
+  unit: number,
+): Promise<Result<LinkTest>> {
   const taken = parts.links.take(settings, "a test");
   if (!taken.ok) return taken;
   try {
     const symptoms = noSymptoms(settings.kind);
     const startedAt = parts.clock.now();
-    const outcome = await taken.value.knock(unit, new KnockTimeout(settings, parts.shelf.all).next(true), IMPORTANCE.reading);
+    const outcome = await taken.value.knock(
+      unit,
+      new KnockTimeout(settings, parts.shelf.all).next(true),
+      IMPORTANCE.reading,
+    );
     addSymptom(symptoms, unit, outcome);
-    return good({ answered: symptoms.answered > 0, ms: Math.round(parts.clock.now() - startedAt), advice: diagnose(symptoms) });
+    return good({
+      answered: symptoms.answered > 0,
+      ms: Math.round(parts.clock.now() - startedAt),
+      advice: diagnose(symptoms),
+    });
   } finally {
     parts.links.drop(settings);
   }

@@ -18,13 +18,26 @@ export function actAtCabinet(act: Record<string, unknown>): Promise<Result<Stand
 
 async function call(method: string, body?: unknown): Promise<Result<StandInView[]>> {
   const url = process.env.CABINET_URL;
-  if (!url) return bad({ kind: "stopped", text: "There are no stand-ins here.", remedy: "They belong to the demo: npm run demo." });
+  if (!url)
+    return bad({
+      kind: "stopped",
+      text: "There are no stand-ins here.",
+      remedy: "They belong to the demo: npm run demo.",
+    });
   try {
-    const response = await fetch(url, { method, body: body === undefined ? undefined : JSON.stringify(body), cache: "no-store" });
+    const response = await fetch(url, {
+      method,
+      body: body === undefined ? undefined : JSON.stringify(body),
+      cache: "no-store",
+    });
     const answer = (await response.json()) as StandInView[] | { error: string };
     if (Array.isArray(answer)) return good(answer);
     return bad({ kind: "stopped", text: answer.error, remedy: "Correct it and try again." });
   } catch {
-    return bad({ kind: "lost", text: "The stand-ins do not answer.", remedy: "Start the demo again: npm run demo." });
+    return bad({
+      kind: "lost",
+      text: "The stand-ins do not answer.",
+      remedy: "Start the demo again: npm run demo.",
+    });
   }
 }

@@ -22,19 +22,32 @@ for (let i = 1; ; i++) {
 `;
 
 test("a killed program loses nothing that was acknowledged, and its lock goes with it", async () => {
-  const child = spawn(process.execPath, ["--import", "tsx", "--input-type=module", "-e", PROGRAM], { stdio: ["ignore", "pipe", "inherit"] });
+  const child = spawn(process.execPath, ["--import", "tsx", "--input-type=module", "-e", PROGRAM], {
+    stdio: ["ignore", "pipe", "inherit"],
+  });
   let acknowledged = 0;
   for await (const line of createInterface({ input: child.stdout })) {
     acknowledged = Number(line);
-    if (acknowledged === 3) await expect(openEmbedded(folder)).rejects.toThrow(/in use by another Calm Ledger process/);
-    if (acknowledged >= 25) { child.kill("SIGKILL"); break; }
+    if (acknowledged === 3)
+      await expect(openEmbedded(folder)).rejects.toThrow(/in use by another Calm Ledger process/);
+    if (acknowledged >= 25) {
+      child.kill("SIGKILL");
+      break;
+    }
   }
-  await new Promise((resolve) => { if (child.exitCode !== null || child.signalCode !== null) resolve(undefined); else child.once("exit", resolve); });
+  await new Promise((resolve) => {
+    if (child.exitCode !== null || child.signalCode !== null) resolve(undefined);
+    else child.once("exit", resolve);
+  });
   const { db, close } = await openEmbedded(folder);
-  const { rows } = (await db.execute(sql`select max(sort) as most, count(*) as n from area`)) as unknown as { rows: Array<{ most: number; n: number | string }> };
+  const { rows } = (await db.execute(sql`select max(sort) as most, count(*) as n from area`)) as unknown as {
+    rows: Array<{ most: number; n: number | string }>;
+  };
   expect(Number(rows[0]!.most)).toBeGreaterThanOrEqual(acknowledged);
   expect(Number(rows[0]!.n)).toBe(Number(rows[0]!.most));
-  const settings = (await db.execute(sql`select current_setting('fsync') as fsync`)) as unknown as { rows: Array<{ fsync: string }> };
+  const settings = (await db.execute(sql`select current_setting('fsync') as fsync`)) as unknown as {
+    rows: Array<{ fsync: string }>;
+  };
   expect(settings.rows[0]!.fsync).toBe("on");
   await close();
 }, 120_000);

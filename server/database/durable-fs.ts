@@ -23,7 +23,10 @@ export class DurableNodeFS extends NodeFS {
         return 0;
       };
     };
-    result.emscriptenOpts.preRun = [...((result.emscriptenOpts.preRun as unknown[] | undefined) ?? []), addFsync] as typeof result.emscriptenOpts.preRun;
+    result.emscriptenOpts.preRun = [
+      ...((result.emscriptenOpts.preRun as unknown[] | undefined) ?? []),
+      addFsync,
+    ] as typeof result.emscriptenOpts.preRun;
     return result;
   }
 }

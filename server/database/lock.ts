@@ -17,7 +17,12 @@ export interface FolderLock {
 export async function lockFolder(folder: string): Promise<FolderLock> {
   mkdirSync(folder, { recursive: true });
   const name = `calm-ledger-${createHash("sha256").update(realpathSync(folder)).digest("hex").slice(0, 24)}`;
-  const path = process.platform === "linux" ? `\0${name}` : process.platform === "win32" ? `\\\\.\\pipe\\${name}` : join(tmpdir(), `${name}.sock`);
+  const path =
+    process.platform === "linux"
+      ? `\0${name}`
+      : process.platform === "win32"
+        ? `\\\\.\\pipe\\${name}`
+        : join(tmpdir(), `${name}.sock`);
   const isFile = process.platform !== "linux" && process.platform !== "win32";
   const server = createServer((socket) => socket.destroy());
   server.unref();
@@ -33,7 +38,9 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
       await listen(server, path);
       return { release };
     }
-    throw new Error(`The data folder ${folder} is in use by another Calm Ledger process. Stop that one first, or set DATA_DIR to another folder.`);
+    throw new Error(
+      `The data folder ${folder} is in use by another Calm Ledger process. Stop that one first, or set DATA_DIR to another folder.`,
+    );
   }
   return { release };
 }
@@ -47,7 +54,10 @@ function listen(server: Server, path: string): Promise<void> {
 
 function answers(path: string): Promise<boolean> {
   return new Promise((resolve) => {
-    const socket = connect(path, () => { socket.destroy(); resolve(true); });
+    const socket = connect(path, () => {
+      socket.destroy();
+      resolve(true);
+    });
     socket.once("error", () => resolve(false));
   });
 }

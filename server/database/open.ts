@@ -23,10 +23,19 @@ const migrationsFolder = join(/* turbopackIgnore: true */ process.cwd(), "server
 export async function openEmbedded(folder: string): Promise<OpenDatabase> {
   const lock = await lockFolder(folder);
   try {
-    const pg = await PGlite.create({ fs: new DurableNodeFS(join(folder, "database")), startParams: durableStartParams(PGlite.defaultStartParams) });
+    const pg = await PGlite.create({
+      fs: new DurableNodeFS(join(folder, "database")),
+      startParams: durableStartParams(PGlite.defaultStartParams),
+    });
     const db = drizzlePglite(pg, { schema });
     await migratePglite(db, { migrationsFolder });
-    return { db, close: async () => { await pg.close(); await lock.release(); } };
+    return {
+      db,
+      close: async () => {
+        await pg.close();
+        await lock.release();
+      },
+    };
   } catch (error) {
     await lock.release();
     throw error;

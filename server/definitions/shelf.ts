@@ -1,5 +1,11 @@
 import { and, asc, eq, isNotNull } from "drizzle-orm";
-import { definitionFor, DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
+import {
+  definitionFor,
+  DefinitionError,
+  loadDefinition,
+  type Definition,
+  type DefinitionFile,
+} from "@/core/definition";
 import { fittingOf, type DriveIdentity } from "@/core/drive";
 import { hashText } from "@/core/set";
 import { tables, type Database } from "@/server/database";
@@ -47,7 +53,10 @@ export class DefinitionShelf {
   /** The definition with this id; throws in plain words when it is not there. */
   get(id: string): Definition {
     const definition = this.find(id);
-    if (!definition) throw new Error(`The definition ${id} is not here. Import it on the page Families, or put its file into families/ and start again.`);
+    if (!definition)
+      throw new Error(
+        `The definition ${id} is not here. Import it on the page Families, or put its file into families/ and start again.`,
+      );
     return definition;
   }
 
@@ -59,7 +68,11 @@ export class DefinitionShelf {
 
   /** Brings back what was imported before this program started. */
   async loadImported(db: Database): Promise<void> {
-    const rows = await db.select().from(definitionVersion).where(isNotNull(definitionVersion.source)).orderBy(asc(definitionVersion.at));
+    const rows = await db
+      .select()
+      .from(definitionVersion)
+      .where(isNotNull(definitionVersion.source))
+      .orderBy(asc(definitionVersion.at));
     for (const row of rows) {
       const definition = readKept(row.content, `${row.definitionId}@${row.version}`);
       if (definition) this.put(definition, { source: row.source!, at: row.at!, byName: row.byName ?? "" });
@@ -71,7 +84,15 @@ export class DefinitionShelf {
     const key = `${row.definitionId}@${row.definitionVersion}`;
     let definition = this.versions.get(key);
     if (!definition) {
-      const rows = await db.select().from(definitionVersion).where(and(eq(definitionVersion.definitionId, row.definitionId), eq(definitionVersion.version, row.definitionVersion)));
+      const rows = await db
+        .select()
+        .from(definitionVersion)
+        .where(
+          and(
+            eq(definitionVersion.definitionId, row.definitionId),
+            eq(definitionVersion.version, row.definitionVersion),
+          ),
+        );
       definition = (rows[0] && readKept(rows[0].content, key)) ?? this.find(row.definitionId);
       if (definition) this.versions.set(key, definition);
     }
@@ -91,8 +112,19 @@ function readKept(content: DefinitionFile, name: string): Definition | undefined
 }
 
 /** Keeps the version of a definition that a record is made under, so that the record can be read for ever. */
-export async function keepDefinitionVersion(db: Database, definition: Definition, imported?: ImportNote): Promise<void> {
-  await db.insert(definitionVersion)
-    .values({ definitionId: definition.id, version: definition.version, content: definition.file, hash: hashText(JSON.stringify(definition.file)), ...(imported ?? {}) })
+export async function keepDefinitionVersion(
+  db: Database,
+  definition: Definition,
+  imported?: ImportNote,
+): Promise<void> {
+  await db
+    .insert(definitionVersion)
+    .values({
+      definitionId: definition.id,
+      version: definition.version,
+      content: definition.file,
+      hash: hashText(JSON.stringify(definition.file)),
+      ...(imported ?? {}),
+    })
     .onConflictDoNothing();
 }

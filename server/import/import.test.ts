@@ -10,20 +10,35 @@ import { Imports, type ImportChoices, type UploadView } from "./imports";
 import { readUpload } from "./read-upload";
 
 let database: OpenDatabase;
-beforeAll(async () => { database = await emptyDatabase(); });
+beforeAll(async () => {
+  database = await emptyDatabase();
+});
 afterAll(() => database.close());
 
 const person = { id: "p", name: "Ines Varga", sessionId: "s" };
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
 const LIST = "Code;Name;Register;Type;Scale;Unit;Default\nP1;Up time;100;u16;0,1;s;5\nP2;Grüße;101;u16;;;1\n";
-const about = { vendor: "Thornbury", family: "Lark", about: "", firmwareFrom: "0", supply: "", identity: [{ field: "family" as const, address: 60_000, type: "u16" as const, equals: 7 }] };
-const newImports = (): { imports: Imports; shelf: DefinitionShelf } => { const shelf = new DefinitionShelf([rill]); return { shelf, imports: new Imports(database.db, shelf) }; };
+const about = {
+  vendor: "Thornbury",
+  family: "Lark",
+  about: "",
+  firmwareFrom: "0",
+  supply: "",
+  identity: [{ field: "family" as const, address: 60_000, type: "u16" as const, equals: 7 }],
+};
+const newImports = (): { imports: Imports; shelf: DefinitionShelf } => {
+  const shelf = new DefinitionShelf([rill]);
+  return { shelf, imports: new Imports(database.db, shelf) };
+};
 async function open(imports: Imports, name: string, content: Uint8Array): Promise<UploadView> {
   const opened = await imports.open(name, content);
   if (!opened.ok) throw new Error(opened.trouble.text);
   return opened.value;
 }
-const chosen = (view: UploadView): ImportChoices => ({ ...view.guess, about: { ...view.guess.about!, ...about } });
+const chosen = (view: UploadView): ImportChoices => ({
+  ...view.guess,
+  about: { ...view.guess.about!, ...about },
+});
 
 async function workbook(fill: (sheet: ExcelJS.Worksheet) => void): Promise<Uint8Array> {
   const book = new ExcelJS.Workbook();
@@ -58,8 +73,14 @@ function bomb(size: number, claimed = size, part = "xl/workbook.xml"): Uint8Arra
 }
 
 describe("whatever a file is, it is read as it was meant or refused in words", () => {
-  const utf16 = (text: string): Uint8Array => new Uint8Array(Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, "utf16le")]));
-  test.each([["UTF-8", bytes(LIST)], ["UTF-8 with mark", bytes(`\ufeff${LIST}`)], ["UTF-16", utf16(LIST)], ["Latin-1", new Uint8Array(Buffer.from(LIST, "latin1"))]])("a list in %s", async (encoding, content) => {
+  const utf16 = (text: string): Uint8Array =>
+    new Uint8Array(Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, "utf16le")]));
+  test.each([
+    ["UTF-8", bytes(LIST)],
+    ["UTF-8 with mark", bytes(`\ufeff${LIST}`)],
+    ["UTF-16", utf16(LIST)],
+    ["Latin-1", new Uint8Array(Buffer.from(LIST, "latin1"))],
+  ])("a list in %s", async (encoding, content) => {
     const read = await readUpload("lark.csv", content);
     expect(read).toMatchObject({ ok: true, upload: { kind: "list", encoding } });
     expect(read.ok && read.upload.kind === "list" && read.upload.sheets[0]!.rows[2]!.cells[1]).toBe("Grüße");
@@ -74,7 +95,12 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     ["a spreadsheet of zeros", "a.xlsx", bomb(10), /could not be read/],
     ["a damaged spreadsheet", "a.xlsx", Uint8Array.from([0x50, 0x4b, 3, 4, 1, 2, 3]), /can be opened/],
     ["a spreadsheet of the old kind", "a.xls", Uint8Array.from([0xd0, 0xcf, 0x11, 0xe0]), /old kind/],
-    ["a spreadsheet that unfolds to 200 MB", "a.xlsx", bomb(200 * 1024 * 1024), /Unpacked, this file would take 200 MB/],
+    [
+      "a spreadsheet that unfolds to 200 MB",
+      "a.xlsx",
+      bomb(200 * 1024 * 1024),
+      /Unpacked, this file would take 200 MB/,
+    ],
   ])("%s", async (_what, name, content, reason) => {
     const read = await readUpload(name, content);
     expect(!read.ok && read.reason).toMatch(reason);
@@ -84,7 +110,10 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     expect(await readUpload("a.xlsx", bomb(400 * 1024 * 1024, 1000))).toMatchObject({ ok: false });
   });
   test("a spreadsheet with nothing in it", async () => {
-    expect(await readUpload("a.xlsx", await workbook(() => undefined))).toMatchObject({ ok: false, reason: "There is nothing in any of its sheets." });
+    expect(await readUpload("a.xlsx", await workbook(() => undefined))).toMatchObject({
+      ok: false,
+      reason: "There is nothing in any of its sheets.",
+    });
   });
   test("formulas in a spreadsheet: the saved result is taken, and said", async () => {
     const content = await workbook((sheet) => {
@@ -100,14 +129,26 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
   });
   test("100,000 lines: what is more than a drive has is left out, and said", async () => {
     const { imports } = newImports();
-    const view = await open(imports, "long.csv", bytes(`Code,Name,Register,Type\n${Array.from({ length: 100_000 }, (_, i) => `P${i},Name ${i},${i % 65_536},u16`).join("\n")}\n`));
+    const view = await open(
+      imports,
+      "long.csv",
+      bytes(
+        `Code,Name,Register,Type\n${Array.from({ length: 100_000 }, (_, i) => `P${i},Name ${i},${i % 65_536},u16`).join("\n")}\n`,
+      ),
+    );
     const preview = imports.preview(view.id, chosen(view));
     expect(preview).toMatchObject({ ok: true, value: { taken: 8_000 } });
-    expect(preview.ok && preview.value.notes.map((each) => [each.line, each.verdict])).toEqual([[8_002, "left-out"]]);
+    expect(preview.ok && preview.value.notes.map((each) => [each.line, each.verdict])).toEqual([
+      [8_002, "left-out"],
+    ]);
   });
   test("rows are counted in lines of the file, also behind a cell with line breaks", async () => {
     const read = await readUpload("a.csv", bytes('Code,Choices,Register\nP1,"0=No\n1=Yes",5\nP2,,6\n'));
-    expect(read.ok && read.upload.kind === "list" && read.upload.sheets[0]!.rows.map((each) => each.line).slice(0, 3)).toEqual([1, 2, 4]);
+    expect(
+      read.ok &&
+        read.upload.kind === "list" &&
+        read.upload.sheets[0]!.rows.map((each) => each.line).slice(0, 3),
+    ).toEqual([1, 2, 4]);
   });
 });
 
@@ -115,13 +156,27 @@ describe("keeping a definition", () => {
   test("versions count up, the old one stays with its records, the same again adds nothing", async () => {
     const { imports, shelf } = newImports();
     const first = await open(imports, "lark.csv", bytes(LIST));
-    expect(await imports.keep(person, first.id, chosen(first))).toEqual({ ok: true, value: { id: "thornbury-lark", version: "1", same: false } });
+    expect(await imports.keep(person, first.id, chosen(first))).toEqual({
+      ok: true,
+      value: { id: "thornbury-lark", version: "1", same: false },
+    });
     const again = await open(imports, "lark.csv", bytes(LIST));
-    expect(await imports.keep(person, again.id, chosen(again))).toEqual({ ok: true, value: { id: "thornbury-lark", version: "1", same: true } });
+    expect(await imports.keep(person, again.id, chosen(again))).toEqual({
+      ok: true,
+      value: { id: "thornbury-lark", version: "1", same: true },
+    });
     const changed = await open(imports, "lark-new.csv", bytes(`${LIST}P3;New one;102;u16;;;\n`));
-    expect(await imports.keep(person, changed.id, chosen(changed))).toMatchObject({ ok: true, value: { version: "2", same: false } });
+    expect(await imports.keep(person, changed.id, chosen(changed))).toMatchObject({
+      ok: true,
+      value: { version: "2", same: false },
+    });
     expect(shelf.get("thornbury-lark").parameters).toHaveLength(3);
-    const old = await shelf.ofRecord(database.db, { definitionId: "thornbury-lark", definitionVersion: "1", firmware: "1.0", facts: {} });
+    const old = await shelf.ofRecord(database.db, {
+      definitionId: "thornbury-lark",
+      definitionVersion: "1",
+      firmware: "1.0",
+      facts: {},
+    });
     expect(old!.parameters).toHaveLength(2);
     // A program started anew finds what was imported.
     const later = new DefinitionShelf([rill]);
@@ -129,23 +184,56 @@ describe("keeping a definition", () => {
     expect(later.get("thornbury-lark").version).toBe("2");
     expect(later.importOf("thornbury-lark")).toMatchObject({ source: "lark-new.csv", byName: "Ines Varga" });
     expect((await readJournal(database.db)).map((each) => each.text)).toEqual([
-      "Imported Thornbury Lark, version 2, 3 parameters, from lark-new.csv.", "Imported Thornbury Lark, version 1, 2 parameters, from lark.csv.",
+      "Imported Thornbury Lark, version 2, 3 parameters, from lark-new.csv.",
+      "Imported Thornbury Lark, version 1, 2 parameters, from lark.csv.",
     ]);
   });
   test("our own format: a faulty file names every fault, a good one replaces what ships", async () => {
     const { imports, shelf } = newImports();
     const wrong = await open(imports, "rill.json", bytes(JSON.stringify({ ...rill.file, vendor: 5 })));
-    expect(imports.preview(wrong.id, {})).toMatchObject({ ok: false, trouble: { text: expect.stringMatching(/vendor: found 5/) as unknown } });
-    const good = await open(imports, "rill.json", bytes(JSON.stringify({ ...rill.file, about: "Corrected." })));
-    expect(imports.preview(good.id, {})).toMatchObject({ ok: true, value: { before: { version: rill.version, shipped: true, same: false } } });
+    expect(imports.preview(wrong.id, {})).toMatchObject({
+      ok: false,
+      trouble: { text: expect.stringMatching(/vendor: found 5/) as unknown },
+    });
+    const good = await open(
+      imports,
+      "rill.json",
+      bytes(JSON.stringify({ ...rill.file, about: "Corrected." })),
+    );
+    expect(imports.preview(good.id, {})).toMatchObject({
+      ok: true,
+      value: { before: { version: rill.version, shipped: true, same: false } },
+    });
     expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.2" } });
     expect(shelf.get(rill.id).file.about).toBe("Corrected.");
   });
   test.each<[string, (choices: ImportChoices) => ImportChoices, RegExp]>([
-    ["nobody said how the family is told", (each) => ({ ...each, about: { ...each.about!, identity: [] } }), /How does a drive tell/],
-    ["no column holds the register", (each) => ({ ...each, list: { ...each.list!, mapping: { code: 0 } } }), /No column/],
-    ["another column is taken for the register", (each) => ({ ...each, list: { ...each.list!, mapping: { address: 1 } } }), /Not one parameter/],
-    ["an address of the other protocol", (each) => ({ ...each, about: { ...each.about!, identity: [{ field: "family", address: "1018.02", type: "u32", equals: 1 }] } }), /identity\[0\]\.address/],
+    [
+      "nobody said how the family is told",
+      (each) => ({ ...each, about: { ...each.about!, identity: [] } }),
+      /How does a drive tell/,
+    ],
+    [
+      "no column holds the register",
+      (each) => ({ ...each, list: { ...each.list!, mapping: { code: 0 } } }),
+      /No column/,
+    ],
+    [
+      "another column is taken for the register",
+      (each) => ({ ...each, list: { ...each.list!, mapping: { address: 1 } } }),
+      /Not one parameter/,
+    ],
+    [
+      "an address of the other protocol",
+      (each) => ({
+        ...each,
+        about: {
+          ...each.about!,
+          identity: [{ field: "family", address: "1018.02", type: "u32", equals: 1 }],
+        },
+      }),
+      /identity\[0\]\.address/,
+    ],
   ])("is refused while %s", async (_what, change, words) => {
     const { imports } = newImports();
     const view = await open(imports, "lark.csv", bytes(LIST));

@@ -1,7 +1,22 @@
 import { randomUUID } from "node:crypto";
-import { DefinitionError, loadDefinition, type Definition, type DefinitionFile, type ModbusLink } from "@/core/definition";
+import {
+  DefinitionError,
+  loadDefinition,
+  type Definition,
+  type DefinitionFile,
+  type ModbusLink,
+} from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
-import { definitionFromEds, definitionFromList, guessColumns, identityFromEds, type ImportAbout, type LineNote, type ListOptions, type Mapping } from "@/core/format";
+import {
+  definitionFromEds,
+  definitionFromList,
+  guessColumns,
+  identityFromEds,
+  type ImportAbout,
+  type LineNote,
+  type ListOptions,
+  type Mapping,
+} from "@/core/format";
 import { hashText } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion, type DefinitionShelf } from "@/server/definitions";
@@ -29,7 +44,13 @@ export interface UploadView {
   encoding: string;
   guess: ImportChoices;
   /** For a list: its sheets with their first rows, so that columns can be chosen. */
-  sheets: Array<{ name: string; rowCount: number; head: Array<{ line: number; cells: string[] }>; headRow: number; mapping: Mapping }>;
+  sheets: Array<{
+    name: string;
+    rowCount: number;
+    head: Array<{ line: number; cells: string[] }>;
+    headRow: number;
+    mapping: Mapping;
+  }>;
 }
 
 /** A definition as it would be kept, and what did not fit. */
@@ -49,7 +70,11 @@ const SHOWN_ROWS = 40;
 export class Imports {
   private readonly held = new Map<string, { name: string; at: number; upload: Upload }>();
 
-  constructor(private readonly db: Database, private readonly shelf: DefinitionShelf, private readonly now: () => number = Date.now) {}
+  constructor(
+    private readonly db: Database,
+    private readonly shelf: DefinitionShelf,
+    private readonly now: () => number = Date.now,
+  ) {}
 
   /** Takes a file in and guesses what it says. */
   async open(name: string, bytes: Uint8Array): Promise<Result<UploadView>> {
@@ -59,30 +84,67 @@ export class Imports {
     const id = randomUUID().slice(0, 8);
     const { upload } = read;
     this.held.set(id, { name, at: this.now(), upload });
-    const sheets = upload.kind !== "list" ? [] : upload.sheets.map((each) => ({ name: each.name, rowCount: each.rows.length, head: each.rows.slice(0, SHOWN_ROWS), ...guessColumns(each.rows.map((row) => row.cells)) }));
-    return good({ id, name, kind: upload.kind, encoding: upload.encoding, guess: guessOf(name, upload), sheets });
+    const sheets =
+      upload.kind !== "list"
+        ? []
+        : upload.sheets.map((each) => ({
+            name: each.name,
+            rowCount: each.rows.length,
+            head: each.rows.slice(0, SHOWN_ROWS),
+            ...guessColumns(each.rows.map((row) => row.cells)),
+          }));
+    return good({
+      id,
+      name,
+      kind: upload.kind,
+      encoding: upload.encoding,
+      guess: guessOf(name, upload),
+      sheets,
+    });
   }
 
   /** Makes the definition as the choices say, without keeping it. */
   preview(id: string, choices: ImportChoices): Result<ImportPreview> {
     const held = this.held.get(id);
-    if (!held) return bad({ kind: "stopped", text: "This file is not held any more.", remedy: "Choose it again." });
+    if (!held)
+      return bad({ kind: "stopped", text: "This file is not held any more.", remedy: "Choose it again." });
     const made = make(held.name, held.upload, choices);
     if (!made.ok) return made;
     const { file, notes, taken } = made.value;
-    if (taken === 0) return bad({ kind: "stopped", text: "Not one parameter could be taken from this file.", remedy: notes[0] ? `The first reason, line ${notes[0].line}: ${notes[0].reason} ${notes[0].remedy}` : "Look at the choice of columns." });
+    if (taken === 0)
+      return bad({
+        kind: "stopped",
+        text: "Not one parameter could be taken from this file.",
+        remedy: notes[0]
+          ? `The first reason, line ${notes[0].line}: ${notes[0].reason} ${notes[0].remedy}`
+          : "Look at the choice of columns.",
+      });
     const before = this.beforeOf(file);
     try {
       const version = before?.same ? before.version : nextVersion(before?.version, file.version);
-      return good({ definition: loadDefinition(JSON.stringify({ ...file, version }), held.name), notes, taken, before });
+      return good({
+        definition: loadDefinition(JSON.stringify({ ...file, version }), held.name),
+        notes,
+        taken,
+        before,
+      });
     } catch (error) {
-      if (error instanceof DefinitionError) return bad({ kind: "stopped", text: error.message, remedy: "Correct what is named, then try again." });
+      if (error instanceof DefinitionError)
+        return bad({
+          kind: "stopped",
+          text: error.message,
+          remedy: "Correct what is named, then try again.",
+        });
       throw error;
     }
   }
 
   /** Keeps the definition: from now on drives are known by it. The version before stays with the records that were made under it. */
-  async keep(person: Person, id: string, choices: ImportChoices): Promise<Result<{ id: string; version: string; same: boolean }>> {
+  async keep(
+    person: Person,
+    id: string,
+    choices: ImportChoices,
+  ): Promise<Result<{ id: string; version: string; same: boolean }>> {
     const name = this.held.get(id)?.name ?? "";
     const made = this.preview(id, choices);
     if (!made.ok) return made;
@@ -92,13 +154,31 @@ export class Imports {
     const hash = hashText(JSON.stringify(definition.file));
     const kept = await this.db.transaction(async (tx) => {
       await keepDefinitionVersion(tx, definition, note);
-      const [row] = await tx.select({ hash: tables.definitionVersion.hash }).from(tables.definitionVersion)
-        .where(and(eq(tables.definitionVersion.definitionId, definition.id), eq(tables.definitionVersion.version, definition.version)));
+      const [row] = await tx
+        .select({ hash: tables.definitionVersion.hash })
+        .from(tables.definitionVersion)
+        .where(
+          and(
+            eq(tables.definitionVersion.definitionId, definition.id),
+            eq(tables.definitionVersion.version, definition.version),
+          ),
+        );
       if (row?.hash !== hash) return false;
-      await writeJournal(tx, { at: note.at, byName: person.name, kind: "definition", text: `Imported ${definition.title}, version ${definition.version}, ${taken} parameters, from ${name}.`, href: `/families/${definition.id}` });
+      await writeJournal(tx, {
+        at: note.at,
+        byName: person.name,
+        kind: "definition",
+        text: `Imported ${definition.title}, version ${definition.version}, ${taken} parameters, from ${name}.`,
+        href: `/families/${definition.id}`,
+      });
       return true;
     });
-    if (!kept) return bad({ kind: "stopped", text: `Another version ${definition.version} of ${definition.title} was kept in the meantime.`, remedy: "Look at the preview again; the next version is offered." });
+    if (!kept)
+      return bad({
+        kind: "stopped",
+        text: `Another version ${definition.version} of ${definition.title} was kept in the meantime.`,
+        remedy: "Look at the preview again; the next version is offered.",
+      });
     this.shelf.put(definition, note);
     this.held.delete(id);
     return good({ id: definition.id, version: definition.version, same: false });
@@ -108,7 +188,11 @@ export class Imports {
     const current = this.shelf.find(file.id);
     if (!current) return undefined;
     const plain = (each: DefinitionFile): string => JSON.stringify(sorted({ ...each, version: "" }));
-    return { version: current.version, shipped: this.shelf.importOf(file.id) === undefined, same: plain(current.file) === plain(file) };
+    return {
+      version: current.version,
+      shipped: this.shelf.importOf(file.id) === undefined,
+      same: plain(current.file) === plain(file),
+    };
   }
 
   private forgetOld(): void {
@@ -121,7 +205,12 @@ export class Imports {
 function sorted(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(sorted);
   if (typeof value !== "object" || value === null) return value;
-  return Object.fromEntries(Object.entries(value).filter(([key]) => key !== "$schema").sort(([a], [b]) => a.localeCompare(b)).map(([key, each]) => [key, sorted(each)]));
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([key]) => key !== "$schema")
+      .sort(([a], [b]) => a.localeCompare(b))
+      .map(([key, each]) => [key, sorted(each)]),
+  );
 }
 
 function nextVersion(current: string | undefined, wanted: string): string {
@@ -131,23 +220,52 @@ function nextVersion(current: string | undefined, wanted: string): string {
   return parts.join(".");
 }
 
-function make(name: string, upload: Upload, choices: ImportChoices): Result<{ file: DefinitionFile; notes: LineNote[]; taken: number }> {
+function make(
+  name: string,
+  upload: Upload,
+  choices: ImportChoices,
+): Result<{ file: DefinitionFile; notes: LineNote[]; taken: number }> {
   if (upload.kind === "definition") {
     try {
       const definition = loadDefinition(upload.text, name);
       return good({ file: definition.file, notes: [], taken: definition.parameters.length });
     } catch (error) {
-      if (error instanceof DefinitionError) return bad({ kind: "stopped", text: error.message, remedy: "Correct what is named; docs/definitions.md says what may stand where." });
+      if (error instanceof DefinitionError)
+        return bad({
+          kind: "stopped",
+          text: error.message,
+          remedy: "Correct what is named; docs/definitions.md says what may stand where.",
+        });
       throw error;
     }
   }
   const { about } = choices;
-  if (!about) return bad({ kind: "stopped", text: "Nobody has said yet whose drive this is.", remedy: "Fill in vendor and family." });
-  if (!about.identity.some((each) => each.field === "family")) return bad({ kind: "stopped", text: "How does a drive tell that it is of this family?", remedy: "Name the register or object that holds its maker's or product number, and the number." });
+  if (!about)
+    return bad({
+      kind: "stopped",
+      text: "Nobody has said yet whose drive this is.",
+      remedy: "Fill in vendor and family.",
+    });
+  if (!about.identity.some((each) => each.field === "family"))
+    return bad({
+      kind: "stopped",
+      text: "How does a drive tell that it is of this family?",
+      remedy: "Name the register or object that holds its maker's or product number, and the number.",
+    });
   if (upload.kind === "eds") return good(definitionFromEds(upload.eds, about, choices.node ?? 1));
   const sheet = upload.sheets[choices.sheet ?? 0];
-  if (!sheet || !choices.list || !choices.modbus) return bad({ kind: "stopped", text: "The columns have not been chosen yet.", remedy: "Say which column holds the register." });
-  if (choices.list.mapping.address === undefined) return bad({ kind: "stopped", text: "No column is said to hold the register.", remedy: "Choose it; without registers nothing can be read." });
+  if (!sheet || !choices.list || !choices.modbus)
+    return bad({
+      kind: "stopped",
+      text: "The columns have not been chosen yet.",
+      remedy: "Say which column holds the register.",
+    });
+  if (choices.list.mapping.address === undefined)
+    return bad({
+      kind: "stopped",
+      text: "No column is said to hold the register.",
+      remedy: "Choose it; without registers nothing can be read.",
+    });
   const made = definitionFromList(sheet.rows, choices.list, about, choices.modbus);
   return good({ ...made, notes: [...sheet.notes, ...made.notes].sort((a, b) => a.line - b.line) });
 }
@@ -156,15 +274,38 @@ function guessOf(name: string, upload: Upload): ImportChoices {
   if (upload.kind === "definition") return {};
   const stem = name.replace(/\.\w+$/, "");
   if (upload.kind === "eds") {
-    return { about: { vendor: upload.eds.vendorName, family: upload.eds.productName || stem, about: "", firmwareFrom: "0", supply: "", identity: identityFromEds(upload.eds) }, node: 1 };
+    return {
+      about: {
+        vendor: upload.eds.vendorName,
+        family: upload.eds.productName || stem,
+        about: "",
+        firmwareFrom: "0",
+        supply: "",
+        identity: identityFromEds(upload.eds),
+      },
+      node: 1,
+    };
   }
   const rows = upload.sheets[0]?.rows ?? [];
-  return { about: { vendor: "", family: stem, about: "", firmwareFrom: "0", supply: "", identity: [] }, sheet: 0, list: { ...guessColumns(rows.map((each) => each.cells)), base: 0 }, modbus: USUAL_MODBUS };
+  return {
+    about: { vendor: "", family: stem, about: "", firmwareFrom: "0", supply: "", identity: [] },
+    sheet: 0,
+    list: { ...guessColumns(rows.map((each) => each.cells)), base: 0 },
+    modbus: USUAL_MODBUS,
+  };
 }
 
 /** Careful values for a drive of which only a list is known: short questions, no reading across gaps, patience. */
 const USUAL_MODBUS: ModbusLink = {
-  framings: ["rtu", "tcp"], defaults: { baud: 9600, parity: "even", stopBits: 1, address: 1, port: 502 }, readFunction: 3, writeFunctions: [6, 16],
-  registersPerRead: 16, registersPerWrite: 8, readAcrossGaps: false, turnaroundMs: 10, slowestAnswerMs: 1000, wordOrder: "high-first", speeds: [9600, 19_200, 38_400],
+  framings: ["rtu", "tcp"],
+  defaults: { baud: 9600, parity: "even", stopBits: 1, address: 1, port: 502 },
+  readFunction: 3,
+  writeFunctions: [6, 16],
+  registersPerRead: 16,
+  registersPerWrite: 8,
+  readAcrossGaps: false,
+  turnaroundMs: 10,
+  slowestAnswerMs: 1000,
+  wordOrder: "high-first",
+  speeds: [9600, 19_200, 38_400],
 };
-

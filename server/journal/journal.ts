@@ -18,8 +18,19 @@ export async function writeJournal(db: Database, line: JournalLine): Promise<voi
 /** The newest lines, newest first, with the position's tag. */
 export async function readJournal(db: Database, limit = 200, positionId?: number) {
   const { journal, position } = tables;
-  return db.select({ id: journal.id, at: journal.at, byName: journal.byName, kind: journal.kind, text: journal.text, href: journal.href, tag: position.tag })
-    .from(journal).leftJoin(position, eq(position.id, journal.positionId))
+  return db
+    .select({
+      id: journal.id,
+      at: journal.at,
+      byName: journal.byName,
+      kind: journal.kind,
+      text: journal.text,
+      href: journal.href,
+      tag: position.tag,
+    })
+    .from(journal)
+    .leftJoin(position, eq(position.id, journal.positionId))
     .where(positionId === undefined ? undefined : eq(journal.positionId, positionId))
-    .orderBy(desc(journal.at), desc(journal.id)).limit(limit);
+    .orderBy(desc(journal.at), desc(journal.id))
+    .limit(limit);
 }

@@ -1,5 +1,14 @@
 /** Records: keeping, finding and reading them; the standing record. */
 export { defaultColumn, recordColumn } from "./columns";
 export { keepReading, storePieces, type Kept, type Reading } from "./keep";
-export { listRecords, loadSet, newestRecord, notesOf, recordById, recordByNumber, standingOf, type RecordRow } from "./records";
+export {
+  listRecords,
+  loadSet,
+  newestRecord,
+  notesOf,
+  recordById,
+  recordByNumber,
+  standingOf,
+  type RecordRow,
+} from "./records";
 export { addNote, raiseStanding } from "./standing";

@@ -5,27 +5,72 @@ import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { readJournal } from "@/server/journal";
-import { addNote, keepReading, listRecords, loadSet, notesOf, raiseStanding, standingOf } from "@/server/ledger";
+import {
+  addNote,
+  keepReading,
+  listRecords,
+  loadSet,
+  notesOf,
+  raiseStanding,
+  standingOf,
+} from "@/server/ledger";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 
 let plant: TestPlant;
-beforeAll(async () => { plant = await testPlant(); });
+beforeAll(async () => {
+  plant = await testPlant();
+});
 afterAll(() => plant.close());
 
-const identity: DriveIdentity = { vendor: "Fennimore", family: "Rill", definitionId: rill.id, rating: "R-015", ratingName: "Rill 1.5 kW", supply: "3 × 400 V", firmware: "3.4", serial: "A" };
-const state: DriveState = { running: false, tripped: true, trip: { number: 3, name: "DC bus too low" }, warnings: ["Heat sink warm"], volatile: true, permission: false };
+const identity: DriveIdentity = {
+  vendor: "Fennimore",
+  family: "Rill",
+  definitionId: rill.id,
+  rating: "R-015",
+  ratingName: "Rill 1.5 kW",
+  supply: "3 × 400 V",
+  firmware: "3.4",
+  serial: "A",
+};
+const state: DriveState = {
+  running: false,
+  tripped: true,
+  trip: { number: 3, name: "DC bus too low" },
+  warnings: ["Heat sink warm"],
+  volatile: true,
+  permission: false,
+};
 
 function keep(values: Record<string, number | string>, who: Partial<DriveIdentity> = {}) {
   const all = valuesByCode(factorySet(rill, "R-015"));
   for (const [code, raw] of Object.entries(values)) all.set(code, raw);
-  return keepReading(plant.app.db, rill, plant.person, { positionId: plant.positionId, set: buildSet(rill, all), identity: { ...identity, ...who }, state, linkName: "Kiln", unit: 1, origin: "read", takenAt: new Date() });
+  return keepReading(plant.app.db, rill, plant.person, {
+    positionId: plant.positionId,
+    set: buildSet(rill, all),
+    identity: { ...identity, ...who },
+    state,
+    linkName: "Kiln",
+    unit: 1,
+    origin: "read",
+    takenAt: new Date(),
+  });
 }
 
 describe("records", () => {
   test("carry who, when, drive, trips and completeness, and come back as they were read", async () => {
     const { record, unchanged } = await keep({ R201: 250 });
     expect(unchanged).toBe(false);
-    expect(record).toMatchObject({ number: 1, takenByName: "Ines Varga", serial: "A", trip: "3: DC bus too low", warnings: ["Heat sink warm"], volatile: true, jobNumber: "W26-0417", linkName: "Kiln", expected: 223 });
+    expect(record).toMatchObject({
+      number: 1,
+      takenByName: "Ines Varga",
+      serial: "A",
+      trip: "3: DC bus too low",
+      warnings: ["Heat sink warm"],
+      volatile: true,
+      jobNumber: "W26-0417",
+      linkName: "Kiln",
+      expected: 223,
+    });
     // Measured values have no factory default, so this reading is partial and says which are missing.
     expect(record.present).toBeLessThan(record.expected);
     expect(record.missing).toContain("D101");
@@ -40,9 +85,15 @@ describe("records", () => {
     expect((await readJournal(plant.app.db))[0]!.text).toContain("nothing has changed since record 1");
   });
   test("the same settings on another drive are a new record", async () => {
-    expect(await keep({ R201: 250 }, { serial: "B" })).toMatchObject({ unchanged: false, record: { number: 2 } });
+    expect(await keep({ R201: 250 }, { serial: "B" })).toMatchObject({
+      unchanged: false,
+      record: { number: 2 },
+    });
     const drives = await plant.app.db.select().from(tables.drive);
-    expect(Object.fromEntries(drives.map((each) => [each.serial, each.whereabouts]))).toEqual({ A: "removed", B: "fitted" });
+    expect(Object.fromEntries(drives.map((each) => [each.serial, each.whereabouts]))).toEqual({
+      A: "removed",
+      B: "fitted",
+    });
   });
   test("contents are stored once: a record in which one group changed adds one piece", async () => {
     const count = async () => (await plant.app.db.select().from(tables.piece)).length;
@@ -51,7 +102,10 @@ describe("records", () => {
     expect(await count()).toBe(before + 1);
   });
   test("two people recording at once both get a number of their own", async () => {
-    const both = await Promise.all([keep({ R201: 311 }, { serial: "B" }), keep({ R201: 322 }, { serial: "B" })]);
+    const both = await Promise.all([
+      keep({ R201: 311 }, { serial: "B" }),
+      keep({ R201: 322 }, { serial: "B" }),
+    ]);
     const numbers = both.map((each) => each.record.number);
     expect(new Set(numbers).size).toBe(2);
     const all = await listRecords(plant.app.db, plant.positionId);
@@ -60,12 +114,26 @@ describe("records", () => {
 });
 
 describe("the database itself refuses to change", () => {
-  test.each(["record", "record_piece", "piece", "receipt", "journal", "standing", "record_note", "definition_version", "acknowledgement"])("%s", async (table) => {
+  test.each([
+    "record",
+    "record_piece",
+    "piece",
+    "receipt",
+    "journal",
+    "standing",
+    "record_note",
+    "definition_version",
+    "acknowledgement",
+  ])("%s", async (table) => {
     const name = sql.identifier(table);
-    await expect(plant.app.db.execute(sql`truncate ${name} cascade`)).rejects.toMatchObject({ cause: { message: expect.stringContaining("only added to") as unknown } });
+    await expect(plant.app.db.execute(sql`truncate ${name} cascade`)).rejects.toMatchObject({
+      cause: { message: expect.stringContaining("only added to") as unknown },
+    });
     const rows = await plant.app.db.execute<{ n: string }>(sql`select count(*) as n from ${name}`);
     if (Number((rows as unknown as { rows: Array<{ n: string }> }).rows[0]!.n) > 0) {
-      await expect(plant.app.db.execute(sql`delete from ${name}`)).rejects.toMatchObject({ cause: { message: expect.stringContaining("only added to") as unknown } });
+      await expect(plant.app.db.execute(sql`delete from ${name}`)).rejects.toMatchObject({
+        cause: { message: expect.stringContaining("only added to") as unknown },
+      });
     }
   });
   test("also what somebody wants to correct", async () => {
@@ -79,12 +147,20 @@ test("the standing record is the last one raised, and only of its own position",
   const position = { id: plant.positionId, tag: "KL-03" };
   await raiseStanding(plant.app.db, plant.person, position, records[0]!.id, "newest");
   await raiseStanding(plant.app.db, plant.person, position, records[1]!.id, "the newest was wrong");
-  expect(await standingOf(plant.app.db, plant.positionId)).toMatchObject({ recordId: records[1]!.id, reason: "the newest was wrong", byName: "Ines Varga" });
-  await expect(raiseStanding(plant.app.db, plant.person, { id: plant.positionId + 1, tag: "X" }, records[0]!.id, "no")).rejects.toThrow("not one of this position's");
+  expect(await standingOf(plant.app.db, plant.positionId)).toMatchObject({
+    recordId: records[1]!.id,
+    reason: "the newest was wrong",
+    byName: "Ines Varga",
+  });
+  await expect(
+    raiseStanding(plant.app.db, plant.person, { id: plant.positionId + 1, tag: "X" }, records[0]!.id, "no"),
+  ).rejects.toThrow("not one of this position's");
 });
 
 test("a note is added to a record and leaves it as it was", async () => {
   const [record] = await listRecords(plant.app.db, plant.positionId);
   await addNote(plant.app.db, plant.person, record!.id, "Belt slipped.");
-  expect(await notesOf(plant.app.db, [record!.id])).toMatchObject([{ text: "Belt slipped.", byName: "Ines Varga" }]);
+  expect(await notesOf(plant.app.db, [record!.id])).toMatchObject([
+    { text: "Belt slipped.", byName: "Ines Varga" },
+  ]);
 });

@@ -4,16 +4,38 @@ import type { Person } from "@/server/people";
 import { recordById } from "./records";
 
 /** Raises a record to be the one to restore from. A reason is asked for: newer is not better. Throws when the record is of another position. */
-export async function raiseStanding(db: Database, person: Person, position: { id: number; tag: string }, recordId: number, reason: string, at = new Date()): Promise<void> {
+export async function raiseStanding(
+  db: Database,
+  person: Person,
+  position: { id: number; tag: string },
+  recordId: number,
+  reason: string,
+  at = new Date(),
+): Promise<void> {
   await db.transaction(async (tx) => {
     const row = await recordById(tx, recordId);
     if (!row || row.positionId !== position.id) throw new Error("This record is not one of this position's.");
-    await tx.insert(tables.standing).values({ positionId: position.id, recordId, at, by: person.id, byName: person.name, reason });
-    await writeJournal(tx, { at, byName: person.name, kind: "standing", positionId: position.id, text: `Raised record ${row.number} of ${position.tag} to the standing record: ${reason}`, href: `/positions/${position.tag}?record=${row.number}` });
+    await tx
+      .insert(tables.standing)
+      .values({ positionId: position.id, recordId, at, by: person.id, byName: person.name, reason });
+    await writeJournal(tx, {
+      at,
+      byName: person.name,
+      kind: "standing",
+      positionId: position.id,
+      text: `Raised record ${row.number} of ${position.tag} to the standing record: ${reason}`,
+      href: `/positions/${position.tag}?record=${row.number}`,
+    });
   });
 }
 
 /** Adds a note to a record; the record itself stays as it is. */
-export async function addNote(db: Database, person: Person, recordId: number, text: string, at = new Date()): Promise<void> {
+export async function addNote(
+  db: Database,
+  person: Person,
+  recordId: number,
+  text: string,
+  at = new Date(),
+): Promise<void> {
   await db.insert(tables.recordNote).values({ recordId, at, byName: person.name, text });
 }

@@ -4,7 +4,14 @@ import type { LinkSettings } from "@/core/link";
 import type { ByteChannel, Clock } from "@/core/protocol/channel";
 import { GatewayMaster, type SdoOutcome, type SdoQuestion } from "@/core/protocol/canopen";
 import type { Failure } from "@/core/protocol/outcome";
-import { asciiFraming, ModbusMaster, rtuFraming, tcpFraming, type Outcome, type Question } from "@/core/protocol/modbus";
+import {
+  asciiFraming,
+  ModbusMaster,
+  rtuFraming,
+  tcpFraming,
+  type Outcome,
+  type Question,
+} from "@/core/protocol/modbus";
 import { Link } from "./link";
 import type { Importance } from "./queue";
 import { openSerial } from "./serial-channel";
@@ -19,7 +26,12 @@ export interface DriveLink {
   /** Told when somebody at an address answers a question that was given up. */
   readonly onStray: Set<(unit: number) => void>;
   /** What one can do with the drive at an address. `unit` is asked anew for each question: a drive may move to another address. */
-  session(definition: Definition, unit: () => number, importance: Importance, stillRight?: () => boolean): DriveSession;
+  session(
+    definition: Definition,
+    unit: () => number,
+    importance: Importance,
+    stillRight?: () => boolean,
+  ): DriveSession;
   /** One question that any drive answers in some way, once; for finding out whether somebody is there. */
   knock(unit: number, timeoutMs: number, importance: Importance): Promise<{ kind: "somebody" } | Failure>;
   close(): void;
@@ -31,41 +43,82 @@ export function makeLink(settings: LinkSettings, clock: Clock): DriveLink {
 }
 
 function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>, clock: Clock): DriveLink {
-  const framing = settings.kind === "modbus-tcp" ? tcpFraming : settings.kind === "modbus-serial" && settings.framing === "ascii" ? asciiFraming : rtuFraming;
-  const open = (timeoutMs: number): Promise<ByteChannel> => (settings.kind === "modbus-serial" ? openSerial(settings.path, settings) : openTcp(settings.host, settings.port, timeoutMs));
+  const framing =
+    settings.kind === "modbus-tcp"
+      ? tcpFraming
+      : settings.kind === "modbus-serial" && settings.framing === "ascii"
+        ? asciiFraming
+        : rtuFraming;
+  const open = (timeoutMs: number): Promise<ByteChannel> =>
+    settings.kind === "modbus-serial"
+      ? openSerial(settings.path, settings)
+      : openTcp(settings.host, settings.port, timeoutMs);
   const onStray = new Set<(unit: number) => void>();
   const link = new Link<Question, Outcome>(open, (channel) => {
     const master = new ModbusMaster(channel, framing, clock);
-    master.onStray = (unit) => { for (const listener of onStray) listener(unit); };
+    master.onStray = (unit) => {
+      for (const listener of onStray) listener(unit);
+    };
     return master;
   });
   return {
-    settings, onLost: link.onLost, onStarted: new Set(), onStray, close: () => link.close(),
-    session: (definition, unit, importance, stillRight) => new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock),
+    settings,
+    onLost: link.onLost,
+    onStarted: new Set(),
+    onStray,
+    close: () => link.close(),
+    session: (definition, unit, importance, stillRight) =>
+      new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock),
     // Any register will do: a drive without it refuses, and has answered.
-    knock: async (unit, timeoutMs, importance) => answered(await link.asker(() => unit, importance).ask({ kind: "read", function: 3, address: 0, count: 1 }, timeoutMs)),
+    knock: async (unit, timeoutMs, importance) =>
+      answered(
+        await link
+          .asker(() => unit, importance)
+          .ask({ kind: "read", function: 3, address: 0, count: 1 }, timeoutMs),
+      ),
   };
 }
 
 function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock: Clock): DriveLink {
   const onStarted = new Set<(unit: number) => void>();
-  const link = new Link<SdoQuestion, SdoOutcome>((timeoutMs) => openTcp(settings.host, settings.port, timeoutMs), (channel) => {
-    const master = new GatewayMaster(channel, clock, settings.net);
-    master.onEvent = ({ node, event }) => { if (event === "boot-up") for (const listener of onStarted) listener(node); };
-    return master;
-  }, settings.inFlight);
+  const link = new Link<SdoQuestion, SdoOutcome>(
+    (timeoutMs) => openTcp(settings.host, settings.port, timeoutMs),
+    (channel) => {
+      const master = new GatewayMaster(channel, clock, settings.net);
+      master.onEvent = ({ node, event }) => {
+        if (event === "boot-up") for (const listener of onStarted) listener(node);
+      };
+      return master;
+    },
+    settings.inFlight,
+  );
   return {
-    settings, onLost: link.onLost, onStarted, onStray: new Set(), close: () => link.close(),
-    session: (definition, unit, importance, stillRight) => new CanopenDriveSession(definition, link.asker(unit, importance, stillRight), clock),
+    settings,
+    onLost: link.onLost,
+    onStarted,
+    onStray: new Set(),
+    close: () => link.close(),
+    session: (definition, unit, importance, stillRight) =>
+      new CanopenDriveSession(definition, link.asker(unit, importance, stillRight), clock),
     // The device type, which every node has (CiA 301, object 1000).
-    knock: async (unit, timeoutMs, importance) => answered(await link.asker(() => unit, importance).ask({ kind: "read", index: 0x1000, sub: 0, type: "u32" }, timeoutMs)),
+    knock: async (unit, timeoutMs, importance) =>
+      answered(
+        await link
+          .asker(() => unit, importance)
+          .ask({ kind: "read", index: 0x1000, sub: 0, type: "u32" }, timeoutMs),
+      ),
   };
 }
 
 function answered(outcome: Outcome | SdoOutcome): { kind: "somebody" } | Failure {
   switch (outcome.kind) {
-    case "registers": case "value": case "written": return { kind: "somebody" };
-    case "refused": return outcome.refusal.kind.startsWith("gateway") ? outcome : { kind: "somebody" };
-    default: return outcome;
+    case "registers":
+    case "value":
+    case "written":
+      return { kind: "somebody" };
+    case "refused":
+      return outcome.refusal.kind.startsWith("gateway") ? outcome : { kind: "somebody" };
+    default:
+      return outcome;
   }
 }

@@ -36,19 +36,37 @@ export class Link<Q, O> {
    * a power-off, goes this way.
    */
   asker(unit: () => number, importance: Importance, stillRight?: () => boolean): Asker<Q, O> {
-    return { ask: (question, timeoutMs, node = 0) => this.ask(() => unit() + node, question, timeoutMs, importance, stillRight) };
+    return {
+      ask: (question, timeoutMs, node = 0) =>
+        this.ask(() => unit() + node, question, timeoutMs, importance, stillRight),
+    };
   }
 
   /** Puts one question once its turn has come. A channel that is down is opened first. */
-  private ask(unit: () => number, question: Q, timeoutMs: number, importance: Importance, stillRight?: () => boolean): Promise<O | Failure> {
+  private ask(
+    unit: () => number,
+    question: Q,
+    timeoutMs: number,
+    importance: Importance,
+    stillRight?: () => boolean,
+  ): Promise<O | Failure> {
     return this.queue.enqueue(importance, async (): Promise<O | Failure> => {
       if (this.closed) return { kind: "lost", reason: "the link was closed." };
-      if (stillRight && (!this.master || !stillRight())) return { kind: "lost", reason: "the link broke in between; nothing was sent." };
+      if (stillRight && (!this.master || !stillRight()))
+        return { kind: "lost", reason: "the link broke in between; nothing was sent." };
       try {
-        const { master } = this.master ?? (await (this.opening ??= this.connect().finally(() => { this.opening = undefined; })));
+        const { master } =
+          this.master ??
+          (await (this.opening ??= this.connect().finally(() => {
+            this.opening = undefined;
+          })));
         return await master.ask(unit(), question, timeoutMs);
       } catch (error) {
-        return { kind: "lost", reason: (error as Error).message, ...(error instanceof ChannelError && error.why ? { cause: error.why } : {}) };
+        return {
+          kind: "lost",
+          reason: (error as Error).message,
+          ...(error instanceof ChannelError && error.why ? { cause: error.why } : {}),
+        };
       }
     });
   }

@@ -24,5 +24,12 @@ test("one question at a time, the most important first, otherwise as they came; 
   ];
   const outcomes = await Promise.allSettled(all);
   expect(order).toEqual(["first, already under way", "stop", "restore", "fails", "reading", "measured"]);
-  expect(outcomes.map((each) => each.status)).toEqual(["fulfilled", "fulfilled", "rejected", "fulfilled", "fulfilled", "fulfilled"]);
+  expect(outcomes.map((each) => each.status)).toEqual([
+    "fulfilled",
+    "fulfilled",
+    "rejected",
+    "fulfilled",
+    "fulfilled",
+    "fulfilled",
+  ]);
 });

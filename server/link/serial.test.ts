@@ -3,24 +3,41 @@ import { explainPortError } from "./serial-channel";
 import { SerialPorts } from "./serial-ports";
 
 describe("ports as a person can recognise them", () => {
-  const adapter = { path: "/dev/ttyUSB0", manufacturer: "Bramble Instruments", pnpId: "usb-Bramble_Instruments_Line_adapter_A7-if00-port0", serialNumber: "A7", vendorId: "1234" };
+  const adapter = {
+    path: "/dev/ttyUSB0",
+    manufacturer: "Bramble Instruments",
+    pnpId: "usb-Bramble_Instruments_Line_adapter_A7-if00-port0",
+    serialNumber: "A7",
+    vendorId: "1234",
+  };
   const other = { path: "/dev/ttyUSB1", pnpId: "usb-Field_cable_2-if00", vendorId: "1234" };
   const socket = { path: "/dev/ttyS0" };
 
   test("by maker and product; sockets that nobody soldered are left out", async () => {
     const ports = new SerialPorts(() => Promise.resolve([socket, adapter, other]));
     expect(await ports.look()).toEqual([
-      { path: "/dev/ttyUSB0", name: "Bramble Instruments Line adapter A7", serialNumber: "A7", justAppeared: false },
+      {
+        path: "/dev/ttyUSB0",
+        name: "Bramble Instruments Line adapter A7",
+        serialNumber: "A7",
+        justAppeared: false,
+      },
       { path: "/dev/ttyUSB1", name: "Field cable 2", serialNumber: undefined, justAppeared: false },
     ]);
   });
   test("the one that was just plugged in stands first and is marked, for a minute", async () => {
     let now = 0;
     let there: Array<{ path: string; pnpId: string }> = [adapter];
-    const ports = new SerialPorts(() => Promise.resolve(there), () => now);
+    const ports = new SerialPorts(
+      () => Promise.resolve(there),
+      () => now,
+    );
     expect((await ports.look())[0]!.justAppeared).toBe(false);
     there = [adapter, other];
-    expect((await ports.look()).map((each) => [each.path, each.justAppeared])).toEqual([["/dev/ttyUSB1", true], ["/dev/ttyUSB0", false]]);
+    expect((await ports.look()).map((each) => [each.path, each.justAppeared])).toEqual([
+      ["/dev/ttyUSB1", true],
+      ["/dev/ttyUSB0", false],
+    ]);
     now = 61_000;
     expect((await ports.look()).every((each) => !each.justAppeared)).toBe(true);
     there = [adapter];

@@ -14,21 +14,40 @@ export function createAuth(db: Database, secret: string, baseURL: string) {
     baseURL,
     // Behind a proxy or under another name the page's own origin counts; a request from elsewhere is turned away by the route.
     trustedOrigins: (request) => (request ? [originOf(request)] : []),
-    database: drizzleAdapter(db, { provider: "pg", schema: { user: tables.user, session: tables.session, account: tables.account, verification: tables.verification } }),
+    database: drizzleAdapter(db, {
+      provider: "pg",
+      schema: {
+        user: tables.user,
+        session: tables.session,
+        account: tables.account,
+        verification: tables.verification,
+      },
+    }),
     emailAndPassword: {
       enabled: true,
       disableSignUp: true,
-      password: { hash: (password) => hash(password), verify: ({ hash: stored, password }) => verify(stored, password) },
+      password: {
+        hash: (password) => hash(password),
+        verify: ({ hash: stored, password }) => verify(stored, password),
+      },
     },
     session: { expiresIn: 60 * 60 * 24 * 14 },
     advanced: { ipAddress: { disableIpTracking: true } },
     telemetry: { enabled: false },
-    logger: { log: (level, message) => log[level === "error" ? "error" : level === "warn" ? "warn" : "debug"](message) },
+    logger: {
+      log: (level, message) =>
+        log[level === "error" ? "error" : level === "warn" ? "warn" : "debug"](message),
+    },
     hooks: {
       before: createAuthMiddleware(async (context) => {
         if (context.path !== "/sign-in/email") return;
-        const waitS = throttle.secondsToWait(String((context.body as { email?: unknown } | undefined)?.email ?? ""));
-        if (waitS > 0) throw new APIError("TOO_MANY_REQUESTS", { message: `Too many tries for this address. Wait ${waitS} s, then try again.` });
+        const waitS = throttle.secondsToWait(
+          String((context.body as { email?: unknown } | undefined)?.email ?? ""),
+        );
+        if (waitS > 0)
+          throw new APIError("TOO_MANY_REQUESTS", {
+            message: `Too many tries for this address. Wait ${waitS} s, then try again.`,
+          });
       }),
       after: createAuthMiddleware(async (context) => {
         if (context.path !== "/sign-in/email") return;
@@ -48,9 +67,20 @@ function originOf(request: Request): string {
 }
 
 /** Adds a person who can sign in. For the demo and for setting up a plant. */
-export async function addPerson(auth: Auth, person: { name: string; email: string; password: string }): Promise<string> {
+export async function addPerson(
+  auth: Auth,
+  person: { name: string; email: string; password: string },
+): Promise<string> {
   const context = await auth.$context;
-  const user = await context.internalAdapter.createUser({ name: person.name, email: person.email, emailVerified: true }, { method: "other" } as never);
-  await context.internalAdapter.linkAccount({ userId: user.id, providerId: "credential", accountId: user.id, password: await hash(person.password) });
+  const user = await context.internalAdapter.createUser(
+    { name: person.name, email: person.email, emailVerified: true },
+    { method: "other" } as never,
+  );
+  await context.internalAdapter.linkAccount({
+    userId: user.id,
+    providerId: "credential",
+    accountId: user.id,
+    password: await hash(person.password),
+  });
   return user.id;
 }

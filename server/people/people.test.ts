@@ -23,22 +23,44 @@ describe("guessing passwords is slowed down by account", () => {
 
 describe("signing in", () => {
   let plant: TestPlant;
-  beforeAll(async () => { plant = await testPlant(); });
+  beforeAll(async () => {
+    plant = await testPlant();
+  });
   afterAll(() => plant.close());
-  const post = (path: string, body: object) => plant.app.auth.handler(new Request(`http://127.0.0.1:4310/api/auth${path}`, { method: "POST", headers: { "content-type": "application/json", origin: "http://127.0.0.1:4310", host: "127.0.0.1:4310" }, body: JSON.stringify(body) }));
+  const post = (path: string, body: object) =>
+    plant.app.auth.handler(
+      new Request(`http://127.0.0.1:4310/api/auth${path}`, {
+        method: "POST",
+        headers: {
+          "content-type": "application/json",
+          origin: "http://127.0.0.1:4310",
+          host: "127.0.0.1:4310",
+        },
+        body: JSON.stringify(body),
+      }),
+    );
 
   test("with the right password gives a session, with a wrong one none", async () => {
     const right = await post("/sign-in/email", { email: "ines@example.test", password: "for tests only" });
     expect(right.status).toBe(200);
     expect(right.headers.get("set-cookie")).toMatch(/session_token=.*HttpOnly/i);
-    expect((await post("/sign-in/email", { email: "ines@example.test", password: "wrong" })).status).toBe(401);
+    expect((await post("/sign-in/email", { email: "ines@example.test", password: "wrong" })).status).toBe(
+      401,
+    );
   });
   test("nobody signs up alone", async () => {
-    const answer = await post("/sign-up/email", { email: "x@example.test", password: "something long", name: "X" });
+    const answer = await post("/sign-up/email", {
+      email: "x@example.test",
+      password: "something long",
+      name: "X",
+    });
     expect(answer.ok).toBe(false);
   });
   test("too many wrong passwords are put off, the right one too", async () => {
-    for (let i = 0; i < 6; i++) await post("/sign-in/email", { email: "ines@example.test", password: "wrong" });
-    expect((await post("/sign-in/email", { email: "ines@example.test", password: "for tests only" })).status).toBe(429);
+    for (let i = 0; i < 6; i++)
+      await post("/sign-in/email", { email: "ines@example.test", password: "wrong" });
+    expect(
+      (await post("/sign-in/email", { email: "ines@example.test", password: "for tests only" })).status,
+    ).toBe(429);
   });
 });

@@ -1,5 +1,10 @@
 import { expect, test } from "@jest/globals";
-import { faultAtEveryExchange, HOLLIN, killAtEveryExchange, RACK } from "@/server/testing/restore-under-fault";
+import {
+  faultAtEveryExchange,
+  HOLLIN,
+  killAtEveryExchange,
+  RACK,
+} from "@/server/testing/restore-under-fault";
 
 // From the confirmed plan on: looking again, six writes, making permanent, reading everything; of the many exchanges some are taken.
 const AT_LEAST = 25;

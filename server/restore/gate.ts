@@ -20,10 +20,18 @@ export interface GateNeeds {
  * its motor does not turn, and it may be written. Gives the connection's era in which all that was so. What a person has to do is waited for; a permission that is
  * given over the link is asked for; nothing is tried by writing.
  */
-export async function passGate(job: RestoreJob, connection: Connection, needs: GateNeeds): Promise<Result<number>> {
+export async function passGate(
+  job: RestoreJob,
+  connection: Connection,
+  needs: GateNeeds,
+): Promise<Result<number>> {
   const { clock, signal, pollMs } = needs;
   for (;;) {
-    if (connection.phase !== "connected") await needs.enter("waiting-for-drive", connection.trouble ? `${connection.trouble.text} ${connection.trouble.remedy}` : undefined);
+    if (connection.phase !== "connected")
+      await needs.enter(
+        "waiting-for-drive",
+        connection.trouble ? `${connection.trouble.text} ${connection.trouble.remedy}` : undefined,
+      );
     const back = await connection.whenBack(signal);
     if (!back.ok) return back;
     const { era } = connection;
@@ -34,14 +42,21 @@ export async function passGate(job: RestoreJob, connection: Connection, needs: G
       continue;
     }
     if (!sameDrive(identity.value, job.memory.identity)) {
-      return bad({ kind: "other-drive", text: `Another drive stands here now: serial ${identity.value.serial} instead of ${job.memory.identity.serial}.`, remedy: "Nothing was written to it. End this restore and begin a new one with this drive." });
+      return bad({
+        kind: "other-drive",
+        text: `Another drive stands here now: serial ${identity.value.serial} instead of ${job.memory.identity.serial}.`,
+        remedy: "Nothing was written to it. End this restore and begin a new one with this drive.",
+      });
     }
     const state = await connection.look(IMPORTANCE.restore);
     if (!state.ok) continue;
     if (connection.era !== era) continue;
     if (!needs.writing) return good(era);
     if (state.value.running) {
-      await needs.enter("motor", "The motor turns. Stop it at the machine and secure it; the restore goes on by itself.");
+      await needs.enter(
+        "motor",
+        "The motor turns. Stop it at the machine and secure it; the restore goes on by itself.",
+      );
       await clock.sleep(pollMs, signal);
       continue;
     }
@@ -51,7 +66,13 @@ export async function passGate(job: RestoreJob, connection: Connection, needs: G
       if (permission.ask) {
         // A person has said that it is to be written: the drive is asked for its leave over the link.
         const asked = await connection.writingSession(era).command(permission.ask);
-        if (asked.kind === "refused" && !asked.refusal.passing) return bad({ kind: "refused", text: `The drive does not give the permission to write: ${asked.refusal.text}`, remedy: asked.refusal.remedy, refusal: asked.refusal });
+        if (asked.kind === "refused" && !asked.refusal.passing)
+          return bad({
+            kind: "refused",
+            text: `The drive does not give the permission to write: ${asked.refusal.text}`,
+            remedy: asked.refusal.remedy,
+            refusal: asked.refusal,
+          });
         if (asked.kind === "written") continue;
       }
       await clock.sleep(pollMs, signal);

@@ -53,21 +53,41 @@ const { job, jobStep, position } = tables;
 
 /** Loads a restore with its steps; undefined when there is none with this id. */
 export async function loadJob(db: Database, id: number): Promise<RestoreJob | undefined> {
-  const rows = await db.select({ row: job, tag: position.tag, title: position.title }).from(job)
-    .innerJoin(position, eq(position.id, job.positionId)).where(and(eq(job.id, id), eq(job.kind, "restore")));
+  const rows = await db
+    .select({ row: job, tag: position.tag, title: position.title })
+    .from(job)
+    .innerJoin(position, eq(position.id, job.positionId))
+    .where(and(eq(job.id, id), eq(job.kind, "restore")));
   const found = rows[0];
   if (!found) return undefined;
   const steps = await db.select().from(jobStep).where(eq(jobStep.jobId, id)).orderBy(asc(jobStep.ordinal));
   return {
-    id, open: found.row.open, phase: found.row.phase as RestorePhase, positionId: found.row.positionId!, tag: found.tag, positionTitle: found.title,
-    by: found.row.by, byName: found.row.byName, startedAt: found.row.startedAt, driveKey: found.row.driveKey,
-    memory: found.row.detail as unknown as RestoreMemory, steps: steps.map(stepOf),
+    id,
+    open: found.row.open,
+    phase: found.row.phase as RestorePhase,
+    positionId: found.row.positionId!,
+    tag: found.tag,
+    positionTitle: found.title,
+    by: found.row.by,
+    byName: found.row.byName,
+    startedAt: found.row.startedAt,
+    driveKey: found.row.driveKey,
+    memory: found.row.detail as unknown as RestoreMemory,
+    steps: steps.map(stepOf),
   };
 }
 
 /** Writes phase and memory down. */
 export async function saveJob(db: Database, { id, open, phase, memory }: RestoreJob): Promise<void> {
-  await db.update(job).set({ open, phase, detail: memory as unknown as Record<string, unknown>, ...(open ? {} : { endedAt: new Date() }) }).where(eq(job.id, id));
+  await db
+    .update(job)
+    .set({
+      open,
+      phase,
+      detail: memory as unknown as Record<string, unknown>,
+      ...(open ? {} : { endedAt: new Date() }),
+    })
+    .where(eq(job.id, id));
 }
 
 /** Forgets what was read before, so that it is read anew. */
@@ -78,25 +98,43 @@ export async function forgetReading(db: Database, jobId: number): Promise<void> 
 /** Puts the planned steps in place of any earlier ones. */
 export async function replaceSteps(db: Database, jobId: number, steps: readonly WriteStep[]): Promise<void> {
   await db.delete(jobStep).where(eq(jobStep.jobId, jobId));
-  if (steps.length > 0) await db.insert(jobStep).values(steps.map((step, ordinal) => ({ jobId, ordinal, code: step.code, ...columns(step) })));
+  if (steps.length > 0)
+    await db
+      .insert(jobStep)
+      .values(steps.map((step, ordinal) => ({ jobId, ordinal, code: step.code, ...columns(step) })));
 }
 
 /** Writes one step down. */
 export async function saveStep(db: Database, jobId: number, ordinal: number, step: WriteStep): Promise<void> {
-  await db.update(jobStep).set(columns(step)).where(and(eq(jobStep.jobId, jobId), eq(jobStep.ordinal, ordinal)));
+  await db
+    .update(jobStep)
+    .set(columns(step))
+    .where(and(eq(jobStep.jobId, jobId), eq(jobStep.ordinal, ordinal)));
 }
 
 function columns(step: WriteStep) {
   return {
-    fromRaw: step.from ?? null, toRaw: step.to, caution: step.caution ?? null, state: step.state,
-    said: step.said ?? null, remedy: step.remedy ?? null, readBack: step.readBack ?? null, tries: step.tries,
+    fromRaw: step.from ?? null,
+    toRaw: step.to,
+    caution: step.caution ?? null,
+    state: step.state,
+    said: step.said ?? null,
+    remedy: step.remedy ?? null,
+    readBack: step.readBack ?? null,
+    tries: step.tries,
   };
 }
 
 function stepOf(row: typeof jobStep.$inferSelect): WriteStep {
   return {
-    code: row.code, from: row.fromRaw ?? undefined, to: row.toRaw, state: row.state, tries: row.tries,
-    ...(row.caution ? { caution: row.caution } : {}), ...(row.said ? { said: row.said } : {}), ...(row.remedy ? { remedy: row.remedy } : {}),
+    code: row.code,
+    from: row.fromRaw ?? undefined,
+    to: row.toRaw,
+    state: row.state,
+    tries: row.tries,
+    ...(row.caution ? { caution: row.caution } : {}),
+    ...(row.said ? { said: row.said } : {}),
+    ...(row.remedy ? { remedy: row.remedy } : {}),
     ...(row.readBack !== null ? { readBack: row.readBack } : {}),
   };
 }

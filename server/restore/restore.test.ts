@@ -2,10 +2,20 @@ import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
 import { tables } from "@/server/database";
 import { findReceipt, planHash } from "@/server/restore";
-import { connectAndRead, FRESH, recordStanding, recordsOf, RECORDED, testPlant, type TestPlant } from "@/server/testing/plant";
+import {
+  connectAndRead,
+  FRESH,
+  recordStanding,
+  recordsOf,
+  RECORDED,
+  testPlant,
+  type TestPlant,
+} from "@/server/testing/plant";
 
 let plant: TestPlant;
-beforeEach(async () => { plant = await testPlant(); });
+beforeEach(async () => {
+  plant = await testPlant();
+});
 afterEach(() => plant.close());
 
 async function beginOn(fresh = FRESH): Promise<{ id: number; connectionId: string }> {
@@ -14,7 +24,11 @@ async function beginOn(fresh = FRESH): Promise<{ id: number; connectionId: strin
   plant.app.bench.letGo(first);
   plant.swap(fresh);
   const connectionId = await connectAndRead(plant);
-  const started = await plant.app.restores.start(plant.person, { positionId: plant.positionId, recordId, connectionId });
+  const started = await plant.app.restores.start(plant.person, {
+    positionId: plant.positionId,
+    recordId,
+    connectionId,
+  });
   if (!started.ok) throw new Error(started.trouble.text);
   await plant.app.restores.settled(started.value.id);
   return { id: started.value.id, connectionId };
@@ -37,13 +51,28 @@ describe("a restore onto a replacement", () => {
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
     const done = (await plant.app.restores.detail(id))!;
-    expect(done).toMatchObject({ phase: "done", open: false, permanent: "yes", counts: { written: 22, planned: 0, refused: 0, unknown: 0, other: 0 } });
+    expect(done).toMatchObject({
+      phase: "done",
+      open: false,
+      permanent: "yes",
+      counts: { written: 22, planned: 0, refused: 0, unknown: 0, other: 0 },
+    });
     const { content } = (await findReceipt(plant.app.db, done.receiptId!))!;
-    expect(content).toMatchObject({ outcome: "verified", standing: true, previousSerial: "FR-OLD-77", alsoChanged: [] });
+    expect(content).toMatchObject({
+      outcome: "verified",
+      standing: true,
+      previousSerial: "FR-OLD-77",
+      alsoChanged: [],
+    });
     expect(content.drive.serial).toBe("FR-NEW-01");
-    for (const [code, raw] of Object.entries(RECORDED)) expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
+    for (const [code, raw] of Object.entries(RECORDED))
+      expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
     const records = await recordsOf(plant);
-    expect(records.map((each) => [each.number, each.origin, each.serial])).toEqual([[1, "read", "FR-OLD-77"], [2, "before-restore", "FR-NEW-01"], [3, "after-restore", "FR-NEW-01"]]);
+    expect(records.map((each) => [each.number, each.origin, each.serial])).toEqual([
+      [1, "read", "FR-OLD-77"],
+      [2, "before-restore", "FR-NEW-01"],
+      [3, "after-restore", "FR-NEW-01"],
+    ]);
   });
 
   test("writes nothing at all onto another rating", async () => {
@@ -75,16 +104,26 @@ describe("a restore onto a replacement", () => {
   test("a second person is told who is at it", async () => {
     const { connectionId } = await beginOn();
     const records = await recordsOf(plant);
-    const second = await plant.app.restores.start({ ...plant.person, name: "Tomas Lind" }, { positionId: plant.positionId, recordId: records[0]!.id, connectionId });
-    expect(second).toMatchObject({ ok: false, trouble: { text: expect.stringContaining("Ines Varga is restoring this drive") as unknown } });
+    const second = await plant.app.restores.start(
+      { ...plant.person, name: "Tomas Lind" },
+      { positionId: plant.positionId, recordId: records[0]!.id, connectionId },
+    );
+    expect(second).toMatchObject({
+      ok: false,
+      trouble: { text: expect.stringContaining("Ines Varga is restoring this drive") as unknown },
     });
+  });
 
   test("a drive swapped between reading and writing gets nothing", async () => {
     const { id } = await beginOn();
     const other = plant.swap({ ...FRESH, serial: "FR-NEW-02" });
     other.givePermission();
     await waitForConnection("other-drive");
-    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash((await plant.app.restores.detail(id))!.plan!));
+    const confirmed = await plant.app.restores.confirm(
+      id,
+      plant.person,
+      planHash((await plant.app.restores.detail(id))!.plan!),
+    );
     expect(confirmed.ok).toBe(false);
     expect(other.volatile).toBe(false);
   });
@@ -113,32 +152,44 @@ describe("a restore onto a replacement", () => {
     expect((await plant.app.restores.detail(id))!.phase).toBe("ended");
   });
 
-  test.each(["heard", "lost"])("an address that was written holds after a restart, and the drive is found there (the restart command %s)", async (command) => {
-    await plant.close();
-    plant = await testPlant({ ...RECORDED, N101: 11 });
-    const first = await connectAndRead(plant, 11);
-    const recordId = await recordStanding(plant, first);
-    plant.app.bench.letGo(first);
-    plant.swap(FRESH);
-    const connectionId = await connectAndRead(plant, 1);
-    const started = await plant.app.restores.start(plant.person, { positionId: plant.positionId, recordId, connectionId });
-    if (!started.ok) throw new Error(started.trouble.text);
-    const { id } = started.value;
-    await plant.app.restores.settled(id);
-    plant.line.fault = (_exchange, question) => (command === "lost" && question.kind === "write-one" && question.address === 65 ? "cable-before" : undefined);
-    plant.app.events.subscribe((event) => { if (event.type === "connection" && event.view.phase === "lost") plant.line.plug(); });
-    await confirm(id);
-    plant.drive.givePermission();
-    await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
-    expect(done).toMatchObject({ phase: "done", permanent: "yes" });
-    const said = (await findReceipt(plant.app.db, done.receiptId!))!.content.interruptions.join();
-    expect(said.includes("Whether the drive restarted is not known")).toBe(command === "lost");
-    expect(plant.drive.valueOf("N101", "permanent")).toBe(11);
-    const answersAt = command === "heard" ? 11 : 1;
-    expect(plant.drive.address).toBe(answersAt);
-    expect(plant.app.bench.find(connectionId)!.address.unit).toBe(answersAt);
-  });
+  test.each(["heard", "lost"])(
+    "an address that was written holds after a restart, and the drive is found there (the restart command %s)",
+    async (command) => {
+      await plant.close();
+      plant = await testPlant({ ...RECORDED, N101: 11 });
+      const first = await connectAndRead(plant, 11);
+      const recordId = await recordStanding(plant, first);
+      plant.app.bench.letGo(first);
+      plant.swap(FRESH);
+      const connectionId = await connectAndRead(plant, 1);
+      const started = await plant.app.restores.start(plant.person, {
+        positionId: plant.positionId,
+        recordId,
+        connectionId,
+      });
+      if (!started.ok) throw new Error(started.trouble.text);
+      const { id } = started.value;
+      await plant.app.restores.settled(id);
+      plant.line.fault = (_exchange, question) =>
+        command === "lost" && question.kind === "write-one" && question.address === 65
+          ? "cable-before"
+          : undefined;
+      plant.app.events.subscribe((event) => {
+        if (event.type === "connection" && event.view.phase === "lost") plant.line.plug();
+      });
+      await confirm(id);
+      plant.drive.givePermission();
+      await plant.app.restores.settled(id);
+      const done = (await plant.app.restores.detail(id))!;
+      expect(done).toMatchObject({ phase: "done", permanent: "yes" });
+      const said = (await findReceipt(plant.app.db, done.receiptId!))!.content.interruptions.join();
+      expect(said.includes("Whether the drive restarted is not known")).toBe(command === "lost");
+      expect(plant.drive.valueOf("N101", "permanent")).toBe(11);
+      const answersAt = command === "heard" ? 11 : 1;
+      expect(plant.drive.address).toBe(answersAt);
+      expect(plant.app.bench.find(connectionId)!.address.unit).toBe(answersAt);
+    },
+  );
 
   test("a plan left open too long is made anew from the drive before it is written", async () => {
     const { id } = await beginOn();
@@ -146,7 +197,10 @@ describe("a restore onto a replacement", () => {
     plant.drive.setAtKeypad("L102", 900);
     await plant.app.db.update(tables.job).set({ detail: sql`jsonb_set(detail, '{beforeAt}', '1')` });
     const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(seen.plan!));
-    expect(confirmed).toMatchObject({ ok: false, trouble: { text: expect.stringContaining("read again") as unknown } });
+    expect(confirmed).toMatchObject({
+      ok: false,
+      trouble: { text: expect.stringContaining("read again") as unknown },
+    });
     await plant.app.restores.settled(id);
     const again = (await plant.app.restores.detail(id))!;
     expect(again.phase).toBe("review");
@@ -156,9 +210,18 @@ describe("a restore onto a replacement", () => {
 
   test("ended before anything was written leaves no receipt, and the drive free for the next", async () => {
     const { id, connectionId } = await beginOn();
-    expect(await plant.app.restores.end(id, plant.person)).toMatchObject({ ok: true, value: { phase: "ended", open: false, receiptId: undefined } });
+    expect(await plant.app.restores.end(id, plant.person)).toMatchObject({
+      ok: true,
+      value: { phase: "ended", open: false, receiptId: undefined },
+    });
     const records = await recordsOf(plant);
-    expect(await plant.app.restores.start(plant.person, { positionId: plant.positionId, recordId: records[0]!.id, connectionId })).toMatchObject({ ok: true });
+    expect(
+      await plant.app.restores.start(plant.person, {
+        positionId: plant.positionId,
+        recordId: records[0]!.id,
+        connectionId,
+      }),
+    ).toMatchObject({ ok: true });
   });
 
   test("a refused value is listed with the drive's reason and can be tried again", async () => {
@@ -174,7 +237,9 @@ describe("a restore onto a replacement", () => {
     const refused = detail.steps.filter((each) => each.state === "refused");
     expect(refused.map((each) => each.code)).toEqual(["B103"]);
     expect(refused[0]!.said).toContain("does not take this value");
-    const again = await plant.app.restores.goOn(id, plant.person, [detail.steps.findIndex((each) => each.code === "B103")]);
+    const again = await plant.app.restores.goOn(id, plant.person, [
+      detail.steps.findIndex((each) => each.code === "B103"),
+    ]);
     expect(again.ok).toBe(true);
     await plant.app.restores.settled(id);
     expect((await plant.app.restores.detail(id))!.phase).toBe("halted");
@@ -183,19 +248,32 @@ describe("a restore onto a replacement", () => {
     await plant.app.restores.settled(id);
     const done = (await plant.app.restores.detail(id))!;
     expect(done.phase).toBe("done");
-    expect((await findReceipt(plant.app.db, done.receiptId!))!.content).toMatchObject({ outcome: "not-verified", permanent: "yes" });
+    expect((await findReceipt(plant.app.db, done.receiptId!))!.content).toMatchObject({
+      outcome: "not-verified",
+      permanent: "yes",
+    });
   });
 });
 
 async function waitFor(id: number, phase: string): Promise<void> {
   for (;;) {
     if ((await plant.app.restores.detail(id))!.phase === phase) return;
-    await new Promise<void>((resolve) => { const leave = plant.app.events.subscribe(() => { leave(); resolve(); }); });
+    await new Promise<void>((resolve) => {
+      const leave = plant.app.events.subscribe(() => {
+        leave();
+        resolve();
+      });
+    });
   }
 }
 
 async function waitForConnection(phase: string): Promise<void> {
   while (plant.app.bench.list()[0]!.phase !== phase) {
-    await new Promise<void>((resolve) => { const leave = plant.app.events.subscribe(() => { leave(); resolve(); }); });
+    await new Promise<void>((resolve) => {
+      const leave = plant.app.events.subscribe(() => {
+        leave();
+        resolve();
+      });
+    });
   }
 }

@@ -1,6 +1,17 @@
 import { good, type Result, type Trouble } from "@/core/drive";
 import type { ReadingView, RestorePhase } from "@/core/live";
-import { checkRestore, countSteps, needReadBack, planRestore, settleReadBack, startsByItself, settleWrite, stepsOf, verifyRestore, type WriteStep } from "@/core/restore";
+import {
+  checkRestore,
+  countSteps,
+  needReadBack,
+  planRestore,
+  settleReadBack,
+  startsByItself,
+  settleWrite,
+  stepsOf,
+  verifyRestore,
+  type WriteStep,
+} from "@/core/restore";
 import { buildSet, completenessOf, valuesByCode } from "@/core/set";
 import type { Clock } from "@/core/protocol/channel";
 import type { Definition } from "@/core/definition";
@@ -34,7 +45,12 @@ export class RestoreRunner {
   private readonly stopping = new AbortController();
   readonly definition: Definition;
 
-  constructor(private readonly parts: RunnerParts, readonly job: RestoreJob, readonly connection: Connection, private readonly person: Person) {
+  constructor(
+    private readonly parts: RunnerParts,
+    readonly job: RestoreJob,
+    readonly connection: Connection,
+    private readonly person: Person,
+  ) {
     this.definition = connection.definition!;
   }
 
@@ -52,19 +68,32 @@ export class RestoreRunner {
         if (next !== job.phase) await this.enter(next);
       }
     } catch (error) {
-      await this.halt({ kind: "stopped", text: `The program met a fault of its own: ${(error as Error).message}`, remedy: "Go on to read back how things stand; if it happens again, put back what was there before." });
+      await this.halt({
+        kind: "stopped",
+        text: `The program met a fault of its own: ${(error as Error).message}`,
+        remedy: "Go on to read back how things stand; if it happens again, put back what was there before.",
+      });
     }
   }
 
   private phase(): Promise<RestorePhase> {
     switch (this.job.phase) {
-      case "reading-before": return this.readBefore();
-      case "writing": return this.write();
-      case "permission": case "motor": case "waiting-for-drive": return this.goOn();
-      case "permanent": return this.makePermanent();
-      case "restart": return this.restart();
-      case "verifying": return this.verify();
-      default: throw new Error(`A restore cannot run in phase ${this.job.phase}.`);
+      case "reading-before":
+        return this.readBefore();
+      case "writing":
+        return this.write();
+      case "permission":
+      case "motor":
+      case "waiting-for-drive":
+        return this.goOn();
+      case "permanent":
+        return this.makePermanent();
+      case "restart":
+        return this.restart();
+      case "verifying":
+        return this.verify();
+      default:
+        throw new Error(`A restore cannot run in phase ${this.job.phase}.`);
     }
   }
 
@@ -88,8 +117,14 @@ export class RestoreRunner {
     const reading = await this.read("before");
     if (!reading.ok) return this.halt(reading.trouble);
     const kept = await keepReading(db, definition, this.person, {
-      positionId: job.positionId, set: buildSet(definition, reading.value.values), identity: job.memory.identity, state: connection.state!,
-      linkName: connection.address.linkName, unit: connection.address.unit, origin: "before-restore", takenAt: new Date(),
+      positionId: job.positionId,
+      set: buildSet(definition, reading.value.values),
+      identity: job.memory.identity,
+      state: connection.state!,
+      linkName: connection.address.linkName,
+      unit: connection.address.unit,
+      origin: "before-restore",
+      takenAt: new Date(),
     });
     job.memory.beforeRecord = kept.record.number;
     job.memory.beforeRecordId = kept.record.id;
@@ -112,14 +147,31 @@ export class RestoreRunner {
     const values = live ?? (await loadReading(db, job.id, "before")).values;
     const choice = await standingOf(db, job.positionId);
     job.memory.checks = checkRestore({
-      definition, drive: job.memory.identity, state: connection.state!,
+      definition,
+      drive: job.memory.identity,
+      state: connection.state!,
       record: {
-        number: row.number, standing: choice?.recordId === row.id || Boolean(job.memory.puttingBack), definitionId: row.definitionId, rating: row.rating ?? undefined,
-        ratingName: row.ratingName, supply: row.supply, firmware: row.firmware, serial: row.serial, completeness: completenessOf(definition, set), startsByItself: startsByItself(definition, valuesByCode(set)),
-        ...(row.facts.axes === undefined ? {} : { axes: row.facts.axes }), ...(row.facts.options ? { options: row.facts.options } : {}),
+        number: row.number,
+        standing: choice?.recordId === row.id || Boolean(job.memory.puttingBack),
+        definitionId: row.definitionId,
+        rating: row.rating ?? undefined,
+        ratingName: row.ratingName,
+        supply: row.supply,
+        firmware: row.firmware,
+        serial: row.serial,
+        completeness: completenessOf(definition, set),
+        startsByItself: startsByItself(definition, valuesByCode(set)),
+        ...(row.facts.axes === undefined ? {} : { axes: row.facts.axes }),
+        ...(row.facts.options ? { options: row.facts.options } : {}),
       },
     });
-    job.memory.plan = planRestore(definition, job.memory.identity.rating, valuesByCode(set), values, job.memory.choices);
+    job.memory.plan = planRestore(
+      definition,
+      job.memory.identity.rating,
+      valuesByCode(set),
+      values,
+      job.memory.choices,
+    );
   }
 
   /** Turns the plan a person saw into steps. */
@@ -146,15 +198,26 @@ export class RestoreRunner {
       if (this.stopping.signal.aborted) return this.halt(stoppedByPerson);
       const step = job.steps[ordinal]!;
       if (step.tries >= MOST_TRIES) {
-        await this.settle(ordinal, { ...step, state: "other", said: `Sent ${step.tries} times, and each time it was gone again.`, remedy: "Look at the drive and its supply; then try it again." });
+        await this.settle(ordinal, {
+          ...step,
+          state: "other",
+          said: `Sent ${step.tries} times, and each time it was gone again.`,
+          remedy: "Look at the drive and its supply; then try it again.",
+        });
         continue;
       }
       await this.settle(ordinal, { ...step, state: "sent", tries: step.tries + 1 });
       job.memory.permanent = "no";
-      const outcome = await connection.writingSession(era).write(this.definition.byCode.get(step.code)!, step.to);
+      const outcome = await connection
+        .writingSession(era)
+        .write(this.definition.byCode.get(step.code)!, step.to);
       await this.settle(ordinal, settleWrite(job.steps[ordinal]!, outcome));
       if (outcome.kind === "unknown") {
-        connection.noteTrouble({ kind: outcome.lost ? "lost" : "silent", text: outcome.text, remedy: "It is tried again by itself." });
+        connection.noteTrouble({
+          kind: outcome.lost ? "lost" : "silent",
+          text: outcome.text,
+          remedy: "It is tried again by itself.",
+        });
         mustLook = true;
       } else if (outcome.kind === "refused") {
         mustLook = await this.afterRefusal(ordinal, outcome.refusal.passing);
@@ -162,7 +225,12 @@ export class RestoreRunner {
     }
     const counts = countSteps(job.steps);
     if ((counts.refused > 0 || counts.other > 0) && !job.memory.refusalsSeen) {
-      return this.halt({ kind: "refused", text: `${counts.written} of ${job.steps.length} parameters are written, ${counts.refused + counts.other} are not.`, remedy: "Look at each refusal below. Try it again, go on without it, or put back what was there before." });
+      return this.halt({
+        kind: "refused",
+        text: `${counts.written} of ${job.steps.length} parameters are written, ${counts.refused + counts.other} are not.`,
+        remedy:
+          "Look at each refusal below. Try it again, go on without it, or put back what was there before.",
+      });
     }
     return "permanent";
   }
@@ -194,9 +262,13 @@ export class RestoreRunner {
     const uncertain = needReadBack(this.job.steps);
     if (uncertain.length === 0) return good(undefined);
     const values = new Map<string, number | string>();
-    const result = await this.connection.session(IMPORTANCE.restore).read(uncertain.map((each) => this.definition.byCode.get(each.code)!), (step) => {
-      for (const [code, raw] of step.values) values.set(code, raw);
-    }, this.stopping.signal);
+    const result = await this.connection.session(IMPORTANCE.restore).read(
+      uncertain.map((each) => this.definition.byCode.get(each.code)!),
+      (step) => {
+        for (const [code, raw] of step.values) values.set(code, raw);
+      },
+      this.stopping.signal,
+    );
     if (!result.ok) return result;
     for (const [ordinal, step] of this.job.steps.entries()) {
       const raw = values.get(step.code);
@@ -212,7 +284,10 @@ export class RestoreRunner {
     const { job, connection, definition } = this;
     job.memory.resumeAt = "permanent";
     const { makePermanent, writesLand } = definition.file;
-    const next: RestorePhase = job.memory.plan?.needsRestart && definition.file.restart && countSteps(job.steps).written > 0 ? "restart" : "verifying";
+    const next: RestorePhase =
+      job.memory.plan?.needsRestart && definition.file.restart && countSteps(job.steps).written > 0
+        ? "restart"
+        : "verifying";
     if (writesLand === "permanent" || !makePermanent) {
       job.memory.permanent = writesLand === "permanent" ? "yes" : "unknown";
       return next;
@@ -221,7 +296,10 @@ export class RestoreRunner {
       const ready = await this.readyToWrite();
       if (!ready.ok) return this.halt(ready.trouble);
       if (job.steps.some((each) => each.state === "planned")) return "writing";
-      if (connection.state?.volatile === false) { job.memory.permanent = "yes"; return next; }
+      if (connection.state?.volatile === false) {
+        job.memory.permanent = "yes";
+        return next;
+      }
       if (this.stopping.signal.aborted) return this.halt(stoppedByPerson);
       job.memory.permanent = "sent";
       await this.enter("permanent");
@@ -233,17 +311,32 @@ export class RestoreRunner {
       }
       if (outcome.kind === "refused") {
         job.memory.permanent = "no";
-        return this.halt({ kind: "refused", text: `Written, but the drive refused to make it permanent: ${outcome.refusal.text}`, remedy: outcome.refusal.remedy });
+        return this.halt({
+          kind: "refused",
+          text: `Written, but the drive refused to make it permanent: ${outcome.refusal.text}`,
+          remedy: outcome.refusal.remedy,
+        });
       }
       if (outcome.kind === "unknown") {
         job.memory.permanent = "unknown";
-        connection.noteTrouble({ kind: outcome.lost ? "lost" : "silent", text: outcome.text, remedy: "It is tried again by itself." });
+        connection.noteTrouble({
+          kind: outcome.lost ? "lost" : "silent",
+          text: outcome.text,
+          remedy: "It is tried again by itself.",
+        });
         continue;
       }
       const state = await connection.look(IMPORTANCE.restore);
-      if (state.ok && state.value.volatile === false) { job.memory.permanent = "yes"; return next; }
+      if (state.ok && state.value.volatile === false) {
+        job.memory.permanent = "yes";
+        return next;
+      }
     }
-    return this.halt({ kind: "silent", text: "Whether the values are permanent could not be found out.", remedy: "Look at the link, then go on." });
+    return this.halt({
+      kind: "silent",
+      text: "Whether the values are permanent could not be found out.",
+      remedy: "Look at the link, then go on.",
+    });
   }
 
   private async restart(): Promise<RestorePhase> {
@@ -257,13 +350,24 @@ export class RestoreRunner {
       await saveJob(this.parts.db, job);
       const outcome = await connection.writingSession(ready.value).command(definition.file.restart!);
       if (outcome.kind === "refused") {
-        return this.halt({ kind: "refused", text: `The drive refused to restart: ${outcome.refusal.text}`, remedy: "Switch it off and on at the machine, then go on: some values take effect only then." });
+        return this.halt({
+          kind: "refused",
+          text: `The drive refused to restart: ${outcome.refusal.text}`,
+          remedy: "Switch it off and on at the machine, then go on: some values take effect only then.",
+        });
       }
-      if (outcome.kind === "unknown") job.memory.interruptions.push(`${new Date().toISOString()} Whether the drive restarted is not known. What takes effect only then may wait for it: switch it off and on at the machine.`);
+      if (outcome.kind === "unknown")
+        job.memory.interruptions.push(
+          `${new Date().toISOString()} Whether the drive restarted is not known. What takes effect only then may wait for it: switch it off and on at the machine.`,
+        );
       const { addressCode } = definition;
       const address = job.steps.find((each) => each.code === addressCode && each.state === "written");
       if (address) connection.expectAlsoAt(Number(address.to));
-      connection.noteTrouble({ kind: "lost", text: "The drive restarts; it is expected back in a moment.", remedy: "Wait; nothing is to be done." });
+      connection.noteTrouble({
+        kind: "lost",
+        text: "The drive restarts; it is expected back in a moment.",
+        remedy: "Wait; nothing is to be done.",
+      });
     }
     job.memory.restart = "done";
     return "verifying";
@@ -280,8 +384,14 @@ export class RestoreRunner {
     if (!reading.ok) return this.halt(reading.trouble);
     const before = (await loadReading(db, job.id, "before")).values;
     const kept = await keepReading(db, definition, this.person, {
-      positionId: job.positionId, set: buildSet(definition, reading.value.values), identity: job.memory.identity, state: connection.state!,
-      linkName: connection.address.linkName, unit: connection.address.unit, origin: "after-restore", takenAt: new Date(),
+      positionId: job.positionId,
+      set: buildSet(definition, reading.value.values),
+      identity: job.memory.identity,
+      state: connection.state!,
+      linkName: connection.address.linkName,
+      unit: connection.address.unit,
+      origin: "after-restore",
+      takenAt: new Date(),
     });
     job.memory.afterRecord = kept.record.number;
     const verification = verifyRestore(definition, job.steps, before, reading.value.values);
@@ -300,16 +410,29 @@ export class RestoreRunner {
   }
 
   private async read(stage: string): Promise<Result<{ values: Map<string, number | string> }>> {
-    const result = await readWhole(this.parts.db, this.connection, { id: this.job.id, stage }, IMPORTANCE.restore, (view: ReadingView) => {
-      this.job.reading = { ...view, groups: view.groups.map((each) => ({ ...each })) };
-      this.announce();
-    }, this.stopping.signal);
+    const result = await readWhole(
+      this.parts.db,
+      this.connection,
+      { id: this.job.id, stage },
+      IMPORTANCE.restore,
+      (view: ReadingView) => {
+        this.job.reading = { ...view, groups: view.groups.map((each) => ({ ...each })) };
+        this.announce();
+      },
+      this.stopping.signal,
+    );
     delete this.job.reading;
     return result;
   }
 
   private gate(writing: boolean): Promise<Result<number>> {
-    return passGate(this.job, this.connection, { writing, pollMs: this.parts.pollMs, clock: this.parts.clock, signal: this.stopping.signal, enter: (phase, note) => this.enter(phase, note) });
+    return passGate(this.job, this.connection, {
+      writing,
+      pollMs: this.parts.pollMs,
+      clock: this.parts.clock,
+      signal: this.stopping.signal,
+      enter: (phase, note) => this.enter(phase, note),
+    });
   }
 
   private async settle(ordinal: number, step: WriteStep): Promise<void> {
@@ -322,7 +445,8 @@ export class RestoreRunner {
   private async enter(phase: RestorePhase, note?: string): Promise<void> {
     const { job } = this;
     if (job.phase === phase && job.memory.note === note) return;
-    if (phase === "waiting-for-drive" && job.phase !== phase) job.memory.interruptions.push(`${new Date().toISOString()} ${note ?? "The drive was lost."}`);
+    if (phase === "waiting-for-drive" && job.phase !== phase)
+      job.memory.interruptions.push(`${new Date().toISOString()} ${note ?? "The drive was lost."}`);
     job.phase = phase;
     job.memory.note = note;
     if (job.open) await saveJob(this.parts.db, job);
@@ -341,4 +465,8 @@ export class RestoreRunner {
   }
 }
 
-const stoppedByPerson: Trouble = { kind: "stopped", text: "Stopped between two writes.", remedy: "Go on, put back what was there before, or end it as it is." };
+const stoppedByPerson: Trouble = {
+  kind: "stopped",
+  text: "Stopped between two writes.",
+  remedy: "Go on, put back what was there before, or end it as it is.",
+};

@@ -7,16 +7,37 @@ import type { RestoreJob } from "./job-state";
 export function jobView(job: RestoreJob, connectionId?: string): JobView {
   const { memory } = job;
   return {
-    id: job.id, kind: "restore", open: job.open, phase: job.phase, tag: job.tag, positionTitle: job.positionTitle, recordNumber: memory.recordNumber,
-    byName: job.byName, startedAt: job.startedAt.getTime(), driveKey: job.driveKey, identity: memory.identity, connectionId, note: memory.note,
-    counts: countSteps(job.steps), permanent: memory.permanent === "sent" ? "unknown" : memory.permanent, reading: job.reading,
-    beforeRecord: memory.beforeRecord, afterRecord: memory.afterRecord, receiptId: memory.receiptId,
+    id: job.id,
+    kind: "restore",
+    open: job.open,
+    phase: job.phase,
+    tag: job.tag,
+    positionTitle: job.positionTitle,
+    recordNumber: memory.recordNumber,
+    byName: job.byName,
+    startedAt: job.startedAt.getTime(),
+    driveKey: job.driveKey,
+    identity: memory.identity,
+    connectionId,
+    note: memory.note,
+    counts: countSteps(job.steps),
+    permanent: memory.permanent === "sent" ? "unknown" : memory.permanent,
+    reading: job.reading,
+    beforeRecord: memory.beforeRecord,
+    afterRecord: memory.afterRecord,
+    receiptId: memory.receiptId,
   };
 }
 
 /** A restore with everything its page shows. */
 export function jobDetail(job: RestoreJob, connectionId?: string): RestoreDetail {
-  return { ...jobView(job, connectionId), checks: job.memory.checks, plan: job.memory.plan, choices: job.memory.choices, steps: job.steps };
+  return {
+    ...jobView(job, connectionId),
+    checks: job.memory.checks,
+    plan: job.memory.plan,
+    choices: job.memory.choices,
+    steps: job.steps,
+  };
 }
 
 /** Stands for exactly the writes a person saw: when the plan changed meanwhile, it is another one. */

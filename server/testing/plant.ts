@@ -48,21 +48,52 @@ export async function emptyDatabase(): Promise<OpenDatabase & { pg: PGlite }> {
 }
 
 /** The same database as seen by a program that can be killed: after that, nothing it does reaches the database. */
-function killable({ pg, close }: OpenDatabase & { pg: PGlite }): { database: OpenDatabase; kill: () => void } {
+function killable({ pg, close }: OpenDatabase & { pg: PGlite }): {
+  database: OpenDatabase;
+  kill: () => void;
+} {
   let dead = false;
   const seen = new Proxy(pg, {
     get(target, key) {
       const value: unknown = Reflect.get(target, key, target);
       if (typeof value !== "function") return value;
-      return (...given: unknown[]) => (dead ? Promise.reject(new Error("This program was killed.")) : (value as (...all: unknown[]) => unknown).apply(target, given));
+      return (...given: unknown[]) =>
+        dead
+          ? Promise.reject(new Error("This program was killed."))
+          : (value as (...all: unknown[]) => unknown).apply(target, given);
     },
   });
-  return { database: { db: drizzle(seen, { schema: tables }), close }, kill: () => { dead = true; } };
+  return {
+    database: { db: drizzle(seen, { schema: tables }), close },
+    kill: () => {
+      dead = true;
+    },
+  };
 }
 
 export const RECORDED: Record<string, RawValue> = {
-  G101: "Roller 3", R105: 6000, R104: 500, R201: 250, R204: 180, L101: 1350, C101: 1, B101: 1, B102: 1, M103: 340, M201: 29100, M208: 1,
-  T103: 3, R301: 1200, N106: 50, P201: 1, C202: -125, T107: 5, P113: 88, P114: 96, G112: 70001, C112: 1056964608,
+  G101: "Roller 3",
+  R105: 6000,
+  R104: 500,
+  R201: 250,
+  R204: 180,
+  L101: 1350,
+  C101: 1,
+  B101: 1,
+  B102: 1,
+  M103: 340,
+  M201: 29100,
+  M208: 1,
+  T103: 3,
+  R301: 1200,
+  N106: 50,
+  P201: 1,
+  C202: -125,
+  T107: 5,
+  P113: 88,
+  P114: 96,
+  G112: 70001,
+  C112: 1056964608,
 };
 
 /** What a replacement straight from the factory is. */
@@ -83,24 +114,68 @@ export function linkTo(kind: LineKind, port: number): LinkSettings {
 }
 
 /** Builds the plant; the drive first holds what will be the standing record. */
-export async function testPlant(values: Record<string, RawValue> = RECORDED, standing: Standing = { family: rill, make: { rating: "R-015", firmware: "3.4", serial: "FR-OLD-77" }, line: "tcp" }): Promise<TestPlant> {
+export async function testPlant(
+  values: Record<string, RawValue> = RECORDED,
+  standing: Standing = {
+    family: rill,
+    make: { rating: "R-015", firmware: "3.4", serial: "FR-OLD-77" },
+    line: "tcp",
+  },
+): Promise<TestPlant> {
   const { family } = standing;
   const database = await emptyDatabase();
   let life = killable(database);
   const timing: BenchTiming = { watchMs: 400, retryMs: 5, longestRetryMs: 40 };
-  const options = { database: life.database, definitions, secret: "a secret only tests know, 32 chars!", clock: systemClock, timing, pollMs: 10 };
+  const options = {
+    database: life.database,
+    definitions,
+    secret: "a secret only tests know, 32 chars!",
+    clock: systemClock,
+    timing,
+    pollMs: 10,
+  };
   let app = await createApplication(options);
   const { db } = database;
-  const person: Person = { id: await addPerson(app.auth, { name: "Ines Varga", email: "ines@example.test", password: "for tests only" }), name: "Ines Varga", sessionId: "session-1" };
+  const person: Person = {
+    id: await addPerson(app.auth, {
+      name: "Ines Varga",
+      email: "ines@example.test",
+      password: "for tests only",
+    }),
+    name: "Ines Varga",
+    sessionId: "session-1",
+  };
   await acknowledgeLiveWork(db, person);
   await db.insert(tables.area).values({ name: "Kiln", sort: 1 });
-  const [position] = await db.insert(tables.position).values({ tag: "KL-03", title: "Roller drive 3", areaId: 1, definitionId: family.id, jobNumber: "W26-0417" }).returning();
-  const line = new StandInLine({ id: "kiln", title: "Kiln", port: 0, baud: 0, gateway: false, kind: standing.line });
+  const [position] = await db
+    .insert(tables.position)
+    .values({
+      tag: "KL-03",
+      title: "Roller drive 3",
+      areaId: 1,
+      definitionId: family.id,
+      jobNumber: "W26-0417",
+    })
+    .returning();
+  const line = new StandInLine({
+    id: "kiln",
+    title: "Kiln",
+    port: 0,
+    baud: 0,
+    gateway: false,
+    kind: standing.line,
+  });
   const port = await line.open();
   const old = new StandInDrive(family, { ...standing.make, values }, undefined, definitions);
   line.add(old);
   const plant: TestPlant = {
-    app, line, person, positionId: position!.id, port, timing, drive: old,
+    app,
+    line,
+    person,
+    positionId: position!.id,
+    port,
+    timing,
+    drive: old,
     swap(make) {
       const fresh = new StandInDrive(family, make, undefined, definitions);
       line.replace(plant.drive, fresh);
@@ -127,7 +202,10 @@ export async function testPlant(values: Record<string, RawValue> = RECORDED, sta
 
 /** Connects to the drive on the line and waits until it is read. */
 export async function connectAndRead(plant: TestPlant, unit = 1): Promise<string> {
-  const connected = await plant.app.bench.connect(plant.person, { link: linkTo(plant.line.kind, plant.port), unit });
+  const connected = await plant.app.bench.connect(plant.person, {
+    link: linkTo(plant.line.kind, plant.port),
+    unit,
+  });
   if (!connected.ok) throw new Error(connected.trouble.text);
   await until(plant, () => plant.app.bench.find(connected.value.id)?.reading?.phase === "done");
   return connected.value.id;
@@ -149,11 +227,21 @@ export function until(plant: TestPlant, holds: () => boolean): Promise<void> {
 export async function recordStanding(plant: TestPlant, connectionId: string): Promise<number> {
   const kept = await plant.app.bench.record(plant.person, connectionId, plant.positionId);
   if (!kept.ok) throw new Error(kept.trouble.text);
-  await raiseStanding(plant.app.db, plant.person, { id: plant.positionId, tag: "KL-03" }, kept.value.record.id, "commissioned");
+  await raiseStanding(
+    plant.app.db,
+    plant.person,
+    { id: plant.positionId, tag: "KL-03" },
+    kept.value.record.id,
+    "commissioned",
+  );
   return kept.value.record.id;
 }
 
 /** All lines of one table's rows for a position; for assertions. */
 export async function recordsOf(plant: TestPlant) {
-  return plant.app.db.select().from(tables.record).where(eq(tables.record.positionId, plant.positionId)).orderBy(tables.record.number);
+  return plant.app.db
+    .select()
+    .from(tables.record)
+    .where(eq(tables.record.positionId, plant.positionId))
+    .orderBy(tables.record.number);
 }

@@ -18,21 +18,54 @@ export interface FaultScenario {
 /** A rule that decides the order, a 32-bit value, text, float, and one that trips rules on the way; permission at the keypad, lost with the power. */
 export const RILL: FaultScenario = {
   standing: { family: rill, make: { rating: "R-015", firmware: "3.4", serial: "OLD" }, line: "tcp" },
-  values: { G101: "Roller 3", R104: 5500, R105: 6000, R201: 250, B102: 1, M103: 340, C112: 1056964608, N106: 50 },
+  values: {
+    G101: "Roller 3",
+    R104: 5500,
+    R105: 6000,
+    R201: 250,
+    B102: 1,
+    M103: 340,
+    C112: 1056964608,
+    N106: 50,
+  },
 };
 
 /** Three sets, an option's own parameters; the permission is asked for over the link. */
 export const HOLLIN: FaultScenario = {
-  standing: { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OLD", options: ["netmod"] }, line: "tcp" },
-  values: { "H.rmp.1/1": 300, "H.rmp.1/3": 500, "H.lim.1/2": 1400, "H.mac.1": "Mill 1", "H.eth.21": 2, "H.ml.12": 1000 },
-  fromConfirm: true, next: (at) => (at < 30 ? at + 1 : at + 6),
+  standing: {
+    family: hollin,
+    make: { rating: "H-090", firmware: "4.2", serial: "OLD", options: ["netmod"] },
+    line: "tcp",
+  },
+  values: {
+    "H.rmp.1/1": 300,
+    "H.rmp.1/3": 500,
+    "H.lim.1/2": 1400,
+    "H.mac.1": "Mill 1",
+    "H.eth.21": 2,
+    "H.ml.12": 1000,
+  },
+  fromConfirm: true,
+  next: (at) => (at < 30 ? at + 1 : at + 6),
 };
 
 /** Two axes through a CANopen gateway, several questions under way at once. Reading takes hundreds of exchanges: of those only some are hit. */
 export const RACK: FaultScenario = {
-  standing: { family: plover, make: { rating: "P-06", firmware: "2.4", serial: "OLD", axes: 2, modules: [1, 3, 3] }, line: "canopen" },
-  values: { "5F30.03": "Stacker", "6083.00": 4_000_000_000, "2:607D.01": -5_000_000, "2:607D.02": 5_000_000, "2:6060.00": -1, "2013.01": 1 },
-  fromConfirm: true, next: (at) => (at < 12 ? at + 2 : at < 90 ? at + 3 : at + 101),
+  standing: {
+    family: plover,
+    make: { rating: "P-06", firmware: "2.4", serial: "OLD", axes: 2, modules: [1, 3, 3] },
+    line: "canopen",
+  },
+  values: {
+    "5F30.03": "Stacker",
+    "6083.00": 4_000_000_000,
+    "2:607D.01": -5_000_000,
+    "2:607D.02": 5_000_000,
+    "2:6060.00": -1,
+    "2013.01": 1,
+  },
+  fromConfirm: true,
+  next: (at) => (at < 12 ? at + 2 : at < 90 ? at + 3 : at + 101),
 };
 
 /**
@@ -42,7 +75,10 @@ export const RACK: FaultScenario = {
 export async function faultAtEveryExchange(fault: Fault, scenario: FaultScenario = RILL): Promise<number> {
   return everyExchange(scenario, async (plant, at, serial) => {
     let fired = false;
-    const run = await beginRestore(scenario, plant, serial, at, () => { fired = true; return fault; });
+    const run = await beginRestore(scenario, plant, serial, at, () => {
+      fired = true;
+      return fault;
+    });
     await run.finish();
     await expectRestored(scenario, plant, run.id, serial);
     return fired;
@@ -66,7 +102,10 @@ export async function killAtEveryExchange(fault: Fault, scenario: FaultScenario 
     await expectTruth(plant, run.id);
     await connectAndRead(plant);
     const detail = (await plant.app.restores.detail(run.id))!;
-    const going = detail.phase === "review" ? await confirm(plant, run.id) : await plant.app.restores.goOn(run.id, plant.person);
+    const going =
+      detail.phase === "review"
+        ? await confirm(plant, run.id)
+        : await plant.app.restores.goOn(run.id, plant.person);
     if (!going.ok) throw new Error(going.trouble.text);
     await plant.app.restores.settled(run.id);
     if ((await plant.app.restores.detail(run.id))!.phase === "review") {
@@ -79,7 +118,10 @@ export async function killAtEveryExchange(fault: Fault, scenario: FaultScenario 
 }
 
 /** Runs once for each exchange, until a run ends without its fault having come. */
-async function everyExchange(scenario: FaultScenario, run: (plant: TestPlant, at: number, serial: string) => Promise<boolean>): Promise<number> {
+async function everyExchange(
+  scenario: FaultScenario,
+  run: (plant: TestPlant, at: number, serial: string) => Promise<boolean>,
+): Promise<number> {
   const plant = await testPlant(scenario.values, scenario.standing);
   const first = await connectAndRead(plant);
   standingId = await recordStanding(plant, first);
@@ -99,7 +141,13 @@ async function everyExchange(scenario: FaultScenario, run: (plant: TestPlant, at
 
 let standingId: number;
 
-async function beginRestore(scenario: FaultScenario, plant: TestPlant, serial: string, at: number, fault: () => Fault): Promise<{ id: number; finish: () => Promise<void> }> {
+async function beginRestore(
+  scenario: FaultScenario,
+  plant: TestPlant,
+  serial: string,
+  at: number,
+  fault: () => Fault,
+): Promise<{ id: number; finish: () => Promise<void> }> {
   plant.swap({ ...scenario.standing.make, serial });
   plant.drive.givePermission();
   const connectionId = await connectAndRead(plant);
@@ -118,7 +166,11 @@ async function beginRestore(scenario: FaultScenario, plant: TestPlant, serial: s
     pending = false;
     return fault();
   };
-  const started = await app.restores.start(plant.person, { positionId: plant.positionId, recordId: standingId, connectionId });
+  const started = await app.restores.start(plant.person, {
+    positionId: plant.positionId,
+    recordId: standingId,
+    connectionId,
+  });
   if (!started.ok) throw new Error(started.trouble.text);
   const { id } = started.value;
   return {
@@ -152,16 +204,31 @@ async function expectTruth(plant: TestPlant, id: number): Promise<void> {
   expect(["halted", "review"]).toContain(detail.phase);
   for (const step of detail.steps) {
     expect(["written", "planned", "unknown"]).toContain(step.state);
-    if (step.state === "written") expect([step.code, plant.drive.valueOf(step.code)]).toEqual([step.code, step.to]);
-    if (step.state === "planned") expect([step.code, plant.drive.valueOf(step.code)]).toEqual([step.code, step.from]);
+    if (step.state === "written")
+      expect([step.code, plant.drive.valueOf(step.code)]).toEqual([step.code, step.to]);
+    if (step.state === "planned")
+      expect([step.code, plant.drive.valueOf(step.code)]).toEqual([step.code, step.from]);
   }
   expect(detail.steps.filter((each) => each.state === "unknown").length).toBeLessThanOrEqual(1);
 }
 
-async function expectRestored({ values }: FaultScenario, plant: TestPlant, id: number, serial: string): Promise<void> {
+async function expectRestored(
+  { values }: FaultScenario,
+  plant: TestPlant,
+  id: number,
+  serial: string,
+): Promise<void> {
   const detail = (await plant.app.restores.detail(id))!;
-  expect({ phase: detail.phase, note: detail.note, counts: detail.counts, permanent: detail.permanent }).toEqual({
-    phase: "done", note: undefined, counts: { written: Object.keys(values).length, planned: 0, refused: 0, unknown: 0, other: 0 }, permanent: "yes",
+  expect({
+    phase: detail.phase,
+    note: detail.note,
+    counts: detail.counts,
+    permanent: detail.permanent,
+  }).toEqual({
+    phase: "done",
+    note: undefined,
+    counts: { written: Object.keys(values).length, planned: 0, refused: 0, unknown: 0, other: 0 },
+    permanent: "yes",
   });
   const { content } = (await findReceipt(plant.app.db, detail.receiptId!))!;
   expect(content.outcome).toBe("verified");
@@ -169,8 +236,12 @@ async function expectRestored({ values }: FaultScenario, plant: TestPlant, id: n
   expect(content.alsoChanged).toEqual([]);
   for (const parameter of plant.drive.definition.parameters) {
     if (MOVING_KINDS.has(parameter.kind)) continue;
-    expect([parameter.code, plant.drive.valueOf(parameter.code, "permanent")]).toEqual([parameter.code, plant.drive.valueOf(parameter.code)]);
+    expect([parameter.code, plant.drive.valueOf(parameter.code, "permanent")]).toEqual([
+      parameter.code,
+      plant.drive.valueOf(parameter.code),
+    ]);
   }
-  for (const [code, raw] of Object.entries(values)) expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
+  for (const [code, raw] of Object.entries(values))
+    expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
   expect(plant.drive.status.trip).toBe(0);
 }

@@ -15,18 +15,44 @@ export default async function Page({ searchParams }: Props) {
   const person = await requirePerson();
   const app = await application();
   const { tag } = await searchParams;
-  const [links, places, acknowledged] = await Promise.all([listLinks(app.db), listPlaces(app.db), hasAcknowledged(app.db, person)]);
+  const [links, places, acknowledged] = await Promise.all([
+    listLinks(app.db),
+    listPlaces(app.db),
+    hasAcknowledged(app.db, person),
+  ]);
   const wanted = places.find((each) => each.tag === tag);
   return (
     <BenchPage
-      acknowledged={acknowledged} name={person.name} families={app.shelf.all.map(familyView)}
+      acknowledged={acknowledged}
+      name={person.name}
+      families={app.shelf.all.map(familyView)}
       start={wanted && { link: wanted.link, unit: wanted.unit ?? 1 }}
-      links={links.filter((link) => link.lastSuccess !== null || link.seen.length > 0 || places.some((each) => each.linkId === link.id)).map((link) => {
-        const placed = places.filter((each) => each.linkId === link.id).map((each): KnownDrive => ({ unit: each.unit ?? 1, tag: each.tag, title: each.title }));
-        const seen = link.seen.filter((each) => !placed.some((one) => one.unit === each.unit))
-          .map((each): KnownDrive => ({ unit: each.unit, seenAt: each.at.getTime(), ...(each.identity ? { text: `${each.identity.vendor} ${driveText(each.identity)}` } : {}) }));
-        return { id: link.id, name: link.name, link: link.settings, lastSuccess: link.lastSuccess?.getTime(), drives: [...placed, ...seen].sort((a, b) => a.unit - b.unit) };
-      })}
+      links={links
+        .filter(
+          (link) =>
+            link.lastSuccess !== null ||
+            link.seen.length > 0 ||
+            places.some((each) => each.linkId === link.id),
+        )
+        .map((link) => {
+          const placed = places
+            .filter((each) => each.linkId === link.id)
+            .map((each): KnownDrive => ({ unit: each.unit ?? 1, tag: each.tag, title: each.title }));
+          const seen = link.seen
+            .filter((each) => !placed.some((one) => one.unit === each.unit))
+            .map((each): KnownDrive => ({
+              unit: each.unit,
+              seenAt: each.at.getTime(),
+              ...(each.identity ? { text: `${each.identity.vendor} ${driveText(each.identity)}` } : {}),
+            }));
+          return {
+            id: link.id,
+            name: link.name,
+            link: link.settings,
+            lastSuccess: link.lastSuccess?.getTime(),
+            drives: [...placed, ...seen].sort((a, b) => a.unit - b.unit),
+          };
+        })}
     />
   );
 }

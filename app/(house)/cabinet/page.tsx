@@ -9,6 +9,18 @@ export default async function Page() {
   if (!hasCabinet()) notFound();
   const views = await cabinetViews();
   const { shelf } = await application();
-  const families = shelf.all.map(({ id, title, protocol, fitting, file }) => ({ id, title, protocol, firmware: fitting.firmware.includes(".") ? fitting.firmware : `${fitting.firmware}.0`, ratings: file.ratings.map((each) => ({ id: each.id, name: each.name })) }));
-  return <Cabinet families={families} first={views.ok ? views.value : []} trouble={views.ok ? undefined : views.trouble} />;
+  const families = shelf.all.map(({ id, title, protocol, fitting, file }) => ({
+    id,
+    title,
+    protocol,
+    firmware: fitting.firmware.includes(".") ? fitting.firmware : `${fitting.firmware}.0`,
+    ratings: file.ratings.map((each) => ({ id: each.id, name: each.name })),
+  }));
+  return (
+    <Cabinet
+      families={families}
+      first={views.ok ? views.value : []}
+      trouble={views.ok ? undefined : views.trouble}
+    />
+  );
 }

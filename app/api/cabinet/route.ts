@@ -3,9 +3,20 @@ import { route } from "@/app/_lib/route";
 import { actAtCabinet, cabinetViews } from "@/server/cabinet";
 
 const schema = Joi.object<Record<string, unknown>>({
-  line: Joi.string().required(), tag: Joi.string().required(), act: Joi.string().required(), trip: Joi.number().integer(), axis: Joi.number().integer(), disturbance: Joi.string(),
-  make: Joi.object({ rating: Joi.string().required(), firmware: Joi.string().required(), serial: Joi.string().required() }),
-  definitionId: Joi.string(), code: Joi.string(), raw: Joi.alternatives(Joi.number(), Joi.string()),
+  line: Joi.string().required(),
+  tag: Joi.string().required(),
+  act: Joi.string().required(),
+  trip: Joi.number().integer(),
+  axis: Joi.number().integer(),
+  disturbance: Joi.string(),
+  make: Joi.object({
+    rating: Joi.string().required(),
+    firmware: Joi.string().required(),
+    serial: Joi.string().required(),
+  }),
+  definitionId: Joi.string(),
+  code: Joi.string(),
+  raw: Joi.alternatives(Joi.number(), Joi.string()),
 });
 
 /** The stand-ins' cabinets; in the demo only. */

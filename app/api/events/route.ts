@@ -26,11 +26,18 @@ export async function GET(request: Request): Promise<Response> {
         leave();
       };
       request.signal.addEventListener("abort", end);
-      send({ type: "snapshot", connections: app.bench.list().map((each) => each.view()), jobs: await app.restores.openViews(), searches: app.searches.views() });
+      send({
+        type: "snapshot",
+        connections: app.bench.list().map((each) => each.view()),
+        jobs: await app.restores.openViews(),
+        searches: app.searches.views(),
+      });
     },
     cancel() {
       end();
     },
   });
-  return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-cache, no-transform" } });
+  return new Response(stream, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-cache, no-transform" },
+  });
 }

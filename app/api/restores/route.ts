@@ -14,6 +14,15 @@ const schema = Joi.object<{ tag: string; record: number; connectionId: string }>
 export const POST = route(schema, async ({ app, person, body }) => {
   const position = await findPosition(app.db, body.tag);
   const row = position && (await recordByNumber(app.db, position.id, body.record));
-  if (!position || !row) return bad({ kind: "stopped", text: `${body.tag} has no record ${body.record}.`, remedy: "Choose one from the position's ledger." });
-  return app.restores.start(person, { positionId: position.id, recordId: row.id, connectionId: body.connectionId });
+  if (!position || !row)
+    return bad({
+      kind: "stopped",
+      text: `${body.tag} has no record ${body.record}.`,
+      remedy: "Choose one from the position's ledger.",
+    });
+  return app.restores.start(person, {
+    positionId: position.id,
+    recordId: row.id,
+    connectionId: body.connectionId,
+  });
 });

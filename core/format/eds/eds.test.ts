@@ -5,7 +5,14 @@ import type { ImportAbout, Imported } from "../imported";
 import { readNumber } from "./number";
 import { definitionFromEds, identityFromEds, readEds } from "./index";
 
-const about = (text: string): ImportAbout => ({ vendor: "Thornbury", family: "Wren", about: "A small servo.", firmwareFrom: "0", supply: "", identity: identityFromEds(readEds(text)) });
+const about = (text: string): ImportAbout => ({
+  vendor: "Thornbury",
+  family: "Wren",
+  about: "A small servo.",
+  firmwareFrom: "0",
+  supply: "",
+  identity: identityFromEds(readEds(text)),
+});
 const imported = (text: string, node = 5): Imported => definitionFromEds(readEds(text), about(text), node);
 const HEAD = `[FileInfo]
 FileVersion=2
@@ -45,64 +52,174 @@ AccessType=ro
 /** The line behind the head. */
 const AFTER = HEAD.split("\n").length;
 const object = (index: string, lines: string): string => `[${index}]\nParameterName=Thing\n${lines}\n`;
-const noteOn = (made: Imported, pattern: RegExp) => made.notes.filter((each) => pattern.test(`${each.what} ${each.reason}`)).map((each) => [each.line, each.verdict]);
+const noteOn = (made: Imported, pattern: RegExp) =>
+  made.notes
+    .filter((each) => pattern.test(`${each.what} ${each.reason}`))
+    .map((each) => [each.line, each.verdict]);
 
 describe("numbers of a data sheet", () => {
-  test.each([["10", 10n, false], ["0x1F", 31n, false], ["017", 15n, false], ["0", 0n, false], ["-5", -5n, false], ["$NODEID+0x180", 0x180n, true], ["$nodeid + 0x200", 0x200n, true], ["0x600+$NODEID", 0x600n, true], ["$NODEID", 0n, true]] as const)("%s", (text, value, addsNode) => {
+  test.each([
+    ["10", 10n, false],
+    ["0x1F", 31n, false],
+    ["017", 15n, false],
+    ["0", 0n, false],
+    ["-5", -5n, false],
+    ["$NODEID+0x180", 0x180n, true],
+    ["$nodeid + 0x200", 0x200n, true],
+    ["0x600+$NODEID", 0x600n, true],
+    ["$NODEID", 0n, true],
+  ] as const)("%s", (text, value, addsNode) => {
     expect(readNumber(text)).toEqual({ value, addsNode });
   });
   test.each(["", "abc", "09", "0x", "1.5", "$NODE+1"])("%j is none", (text) => {
     expect(readNumber(text)).toBeUndefined();
   });
   test("decimal, hexadecimal and octal say the same number", () => {
-    fc.assert(fc.property(fc.nat(), (value) => {
-      for (const text of [String(value), `0x${value.toString(16)}`, `0${value.toString(8)}`]) expect(readNumber(text)?.value).toBe(BigInt(value));
-    }));
+    fc.assert(
+      fc.property(fc.nat(), (value) => {
+        for (const text of [String(value), `0x${value.toString(16)}`, `0${value.toString(8)}`])
+          expect(readNumber(text)?.value).toBe(BigInt(value));
+      }),
+    );
   });
 });
 
 describe("what is taken", () => {
   test("identity, objects, limits, defaults, and a definition that loads", () => {
-    const made = imported(`${HEAD}${object("6083", "ObjectType=7\nDataType=0x0007\nAccessType=rw\nDefaultValue=5000\nLowLimit=1\nHighLimit=0xFFFFFFFF")}${object("6041", "DataType=6\nAccessType=ro")}`);
+    const made = imported(
+      `${HEAD}${object("6083", "ObjectType=7\nDataType=0x0007\nAccessType=rw\nDefaultValue=5000\nLowLimit=1\nHighLimit=0xFFFFFFFF")}${object("6041", "DataType=6\nAccessType=ro")}`,
+    );
     const definition = loadDefinition(JSON.stringify(made.file), "wren");
     expect(made.file.identity).toEqual([
-      { field: "family", address: "1018.01", type: "u32", equals: 0x4711 }, { field: "family", address: "1018.02", type: "u32", equals: 12 }, { field: "serial", address: "1018.04", type: "u32" },
+      { field: "family", address: "1018.01", type: "u32", equals: 0x4711 },
+      { field: "family", address: "1018.02", type: "u32", equals: 12 },
+      { field: "serial", address: "1018.04", type: "u32" },
     ]);
-    expect(definition.byCode.get("6083.00")).toMatchObject({ type: "u32", rawMin: 1, rawDefault: 5000, kind: "setting", readOnly: false });
+    expect(definition.byCode.get("6083.00")).toMatchObject({
+      type: "u32",
+      rawMin: 1,
+      rawDefault: 5000,
+      kind: "setting",
+      readOnly: false,
+    });
     expect(definition.byCode.get("6083.00")!.rawMax).toBeUndefined();
     expect(definition.byCode.get("1000.00")).toMatchObject({ kind: "measured", readOnly: true });
     expect(made.file.state).toMatchObject({ running: { address: "6041.00", bit: 2 } });
     expect(made.notes).toEqual([]);
   });
   test("what depends on the node's address is worked out for the usual one", () => {
-    const made = imported(`${HEAD}${object("1400", "ObjectType=9\nSubNumber=1")}${object("1400sub1", "DataType=7\nAccessType=rw\nDefaultValue=$NODEID+0x200")}`, 5);
-    expect(loadDefinition(JSON.stringify(made.file), "x").byCode.get("1400.01")).toMatchObject({ rawDefault: 0x205, kind: "communication" });
+    const made = imported(
+      `${HEAD}${object("1400", "ObjectType=9\nSubNumber=1")}${object("1400sub1", "DataType=7\nAccessType=rw\nDefaultValue=$NODEID+0x200")}`,
+      5,
+    );
+    expect(loadDefinition(JSON.stringify(made.file), "x").byCode.get("1400.01")).toMatchObject({
+      rawDefault: 0x205,
+      kind: "communication",
+    });
   });
   test("an array described once, with names of its own", () => {
-    const made = imported(`${HEAD}${object("2100", "ObjectType=8\nDataType=3\nAccessType=rw\nDefaultValue=-7\nCompactSubObj=3")}[2100Name]\nNrOfEntries=1\n2=Middle one\n`);
+    const made = imported(
+      `${HEAD}${object("2100", "ObjectType=8\nDataType=3\nAccessType=rw\nDefaultValue=-7\nCompactSubObj=3")}[2100Name]\nNrOfEntries=1\n2=Middle one\n`,
+    );
     const definition = loadDefinition(JSON.stringify(made.file), "x");
-    expect(["2100.01", "2100.02", "2100.03"].map((code) => [definition.byCode.get(code)!.name, definition.byCode.get(code)!.rawDefault])).toEqual([["Thing 1", -7], ["Thing: Middle one", -7], ["Thing 3", -7]]);
+    expect(
+      ["2100.01", "2100.02", "2100.03"].map((code) => [
+        definition.byCode.get(code)!.name,
+        definition.byCode.get(code)!.rawDefault,
+      ]),
+    ).toEqual([
+      ["Thing 1", -7],
+      ["Thing: Middle one", -7],
+      ["Thing 3", -7],
+    ]);
   });
   test("a signed default that is written as bits, a 64-bit value, a float, a text", () => {
-    const made = imported(`${HEAD}${object("2001", "DataType=3\nAccessType=rw\nDefaultValue=0xFFFF")}${object("2002", "DataType=0x1B\nAccessType=rw\nDefaultValue=18446744073709551615")}${object("2003", "DataType=8\nAccessType=rw\nDefaultValue=0.1")}${object("2004", "DataType=9\nAccessType=rw\nDefaultValue=hello")}`);
+    const made = imported(
+      `${HEAD}${object("2001", "DataType=3\nAccessType=rw\nDefaultValue=0xFFFF")}${object("2002", "DataType=0x1B\nAccessType=rw\nDefaultValue=18446744073709551615")}${object("2003", "DataType=8\nAccessType=rw\nDefaultValue=0.1")}${object("2004", "DataType=9\nAccessType=rw\nDefaultValue=hello")}`,
+    );
     const definition = loadDefinition(JSON.stringify(made.file), "x");
-    expect([1, 2, 3, 4].map((i) => definition.byCode.get(`200${i}.00`)!.rawDefault)).toEqual([-1, "18446744073709551615", 0x3dcccccd, "hello"]);
+    expect([1, 2, 3, 4].map((i) => definition.byCode.get(`200${i}.00`)!.rawDefault)).toEqual([
+      -1,
+      "18446744073709551615",
+      0x3dcccccd,
+      "hello",
+    ]);
   });
 });
 
 describe("what does not fit is said, with its line, and the rest is taken", () => {
   const CASES: Array<[what: string, text: string, pattern: RegExp, line: number, verdict: string]> = [
-    ["a duplicated section", `${HEAD}${object("2001", "DataType=6\nAccessType=rw")}${object("2001", "DataType=7\nAccessType=rw")}`, /stands already on line \d+/, AFTER + 4, "left-out"],
-    ["a missing name", `${HEAD}[2001]\nDataType=6\nAccessType=rw\n`, /ParameterName is missing/, AFTER, "left-out"],
+    [
+      "a duplicated section",
+      `${HEAD}${object("2001", "DataType=6\nAccessType=rw")}${object("2001", "DataType=7\nAccessType=rw")}`,
+      /stands already on line \d+/,
+      AFTER + 4,
+      "left-out",
+    ],
+    [
+      "a missing name",
+      `${HEAD}[2001]\nDataType=6\nAccessType=rw\n`,
+      /ParameterName is missing/,
+      AFTER,
+      "left-out",
+    ],
     ["a missing type", `${HEAD}${object("2001", "AccessType=rw")}`, /DataType is missing/, AFTER, "left-out"],
-    ["a type that is no value", `${HEAD}${object("2001", "DataType=0xF\nAccessType=rw")}`, /domain/, AFTER, "left-out"],
-    ["an access nobody knows", `${HEAD}${object("2001", "DataType=6\nAccessType=maybe")}`, /"maybe"/, AFTER, "left-out"],
-    ["write only", `${HEAD}${object("2001", "DataType=6\nAccessType=wo")}`, /only be written/, AFTER, "left-out"],
-    ["a default too large for its type", `${HEAD}${object("2001", "DataType=5\nAccessType=rw\nDefaultValue=300")}`, /does not fit in type u8/, AFTER, "changed"],
-    ["a default outside its limits", `${HEAD}${object("2001", "DataType=6\nAccessType=rw\nDefaultValue=50\nHighLimit=20")}`, /outside its own limits/, AFTER, "changed"],
-    ["limits the wrong way round", `${HEAD}${object("2001", "DataType=6\nAccessType=rw\nLowLimit=9\nHighLimit=3")}`, /lower limit lies above/, AFTER, "changed"],
-    ["a number that is none", `${HEAD}${object("2001", "DataType=6\nAccessType=rw\nDefaultValue=12x")}`, /no number after CiA 306/, AFTER, "changed"],
-    ["an object listed and not described", HEAD.replace("2=0x1018", "2=0x1018\n3=0x1003"), /described nowhere/, 13, "left-out"],
+    [
+      "a type that is no value",
+      `${HEAD}${object("2001", "DataType=0xF\nAccessType=rw")}`,
+      /domain/,
+      AFTER,
+      "left-out",
+    ],
+    [
+      "an access nobody knows",
+      `${HEAD}${object("2001", "DataType=6\nAccessType=maybe")}`,
+      /"maybe"/,
+      AFTER,
+      "left-out",
+    ],
+    [
+      "write only",
+      `${HEAD}${object("2001", "DataType=6\nAccessType=wo")}`,
+      /only be written/,
+      AFTER,
+      "left-out",
+    ],
+    [
+      "a default too large for its type",
+      `${HEAD}${object("2001", "DataType=5\nAccessType=rw\nDefaultValue=300")}`,
+      /does not fit in type u8/,
+      AFTER,
+      "changed",
+    ],
+    [
+      "a default outside its limits",
+      `${HEAD}${object("2001", "DataType=6\nAccessType=rw\nDefaultValue=50\nHighLimit=20")}`,
+      /outside its own limits/,
+      AFTER,
+      "changed",
+    ],
+    [
+      "limits the wrong way round",
+      `${HEAD}${object("2001", "DataType=6\nAccessType=rw\nLowLimit=9\nHighLimit=3")}`,
+      /lower limit lies above/,
+      AFTER,
+      "changed",
+    ],
+    [
+      "a number that is none",
+      `${HEAD}${object("2001", "DataType=6\nAccessType=rw\nDefaultValue=12x")}`,
+      /no number after CiA 306/,
+      AFTER,
+      "changed",
+    ],
+    [
+      "an object listed and not described",
+      HEAD.replace("2=0x1018", "2=0x1018\n3=0x1003"),
+      /described nowhere/,
+      13,
+      "left-out",
+    ],
     ["a line that is nothing", `${HEAD}just words\n`, /neither a section/, AFTER, "left-out"],
     ["a line before the first section", `a=1\n${HEAD}`, /before the first section/, 1, "left-out"],
     ["an endless line", `${HEAD}x=${"y".repeat(5000)}\n`, /5002 characters/, AFTER, "left-out"],
@@ -113,17 +230,46 @@ describe("what does not fit is said, with its line, and the rest is taken", () =
     expect(loadDefinition(JSON.stringify(made.file), "x").byCode.has("1000.00")).toBe(true);
   });
   test("a sheet of more objects than any drive has is cut, and says from where", () => {
-    const made = imported(`${HEAD}${Array.from({ length: 8100 }, (_, i) => object((0x2000 + i).toString(16), "DataType=6\nAccessType=rw")).join("")}`);
+    const made = imported(
+      `${HEAD}${Array.from({ length: 8100 }, (_, i) => object((0x2000 + i).toString(16), "DataType=6\nAccessType=rw")).join("")}`,
+    );
     expect(made.taken).toBe(8000);
     expect(noteOn(made, /at most 8000 parameters/)).toHaveLength(1);
   });
   test("a configured device is said to be one", () => {
-    expect(noteOn(imported(`${HEAD}${object("2001", "DataType=6\nAccessType=rw\nParameterValue=9")}`), /ParameterValue/)).toEqual([[0, "note"]]);
+    expect(
+      noteOn(
+        imported(`${HEAD}${object("2001", "DataType=6\nAccessType=rw\nParameterValue=9")}`),
+        /ParameterValue/,
+      ),
+    ).toEqual([[0, "note"]]);
   });
   test("whatever stands in the file, reading it never throws and never invents an object", () => {
-    fc.assert(fc.property(fc.array(fc.oneof(fc.constantFrom("[6083]", "[6083sub1]", "ParameterName=a", "DataType=7", "AccessType=rw", "ObjectType=8", "CompactSubObj=999", "DefaultValue=$NODEID+", "=", "[", "[]"), fc.string())), (lines) => {
-      const eds = readEds(lines.join("\n"));
-      for (const each of eds.objects) expect(each.index).toBe(0x6083);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.oneof(
+            fc.constantFrom(
+              "[6083]",
+              "[6083sub1]",
+              "ParameterName=a",
+              "DataType=7",
+              "AccessType=rw",
+              "ObjectType=8",
+              "CompactSubObj=999",
+              "DefaultValue=$NODEID+",
+              "=",
+              "[",
+              "[]",
+            ),
+            fc.string(),
+          ),
+        ),
+        (lines) => {
+          const eds = readEds(lines.join("\n"));
+          for (const each of eds.objects) expect(each.index).toBe(0x6083);
+        },
+      ),
+    );
   });
 });

@@ -35,9 +35,14 @@ export function readIni(text: string): IniFile {
     line += 1;
     const trimmed = each.trim();
     if (trimmed === "" || trimmed.startsWith(";")) continue;
-    const leaveOut = (reason: string, remedy: string): void => { notes.push({ line, verdict: "left-out", what: trimmed.slice(0, 80), reason, remedy }); };
+    const leaveOut = (reason: string, remedy: string): void => {
+      notes.push({ line, verdict: "left-out", what: trimmed.slice(0, 80), reason, remedy });
+    };
     if (trimmed.length > LONGEST_LINE) {
-      leaveOut(`The line has ${trimmed.length} characters; ${LONGEST_LINE} are the most that make sense.`, "Look whether the file is damaged here.");
+      leaveOut(
+        `The line has ${trimmed.length} characters; ${LONGEST_LINE} are the most that make sense.`,
+        "Look whether the file is damaged here.",
+      );
       continue;
     }
     const head = /^\[(.*)\]$/.exec(trimmed);
@@ -45,8 +50,12 @@ export function readIni(text: string): IniFile {
       const name = head[1]!.trim();
       const before = sections.get(name.toLowerCase());
       ignored = before !== undefined;
-      if (before) leaveOut(`The section [${name}] stands already on line ${before.line}.`, "The first one is taken. Remove one of the two.");
-      else sections.set(name.toLowerCase(), open = { name, line, entries: new Map() });
+      if (before)
+        leaveOut(
+          `The section [${name}] stands already on line ${before.line}.`,
+          "The first one is taken. Remove one of the two.",
+        );
+      else sections.set(name.toLowerCase(), (open = { name, line, entries: new Map() }));
       continue;
     }
     const at = trimmed.indexOf("=");
@@ -57,7 +66,11 @@ export function readIni(text: string): IniFile {
     } else if (!ignored) {
       const name = trimmed.slice(0, at).trim().toLowerCase();
       const before = open.entries.get(name);
-      if (before) leaveOut(`${trimmed.slice(0, at).trim()} stands already on line ${before.line} of this section.`, "The first one is taken.");
+      if (before)
+        leaveOut(
+          `${trimmed.slice(0, at).trim()} stands already on line ${before.line} of this section.`,
+          "The first one is taken.",
+        );
       else open.entries.set(name, { line, value: trimmed.slice(at + 1).trim() });
     }
   }

@@ -26,5 +26,7 @@ function plain(text: string): bigint | undefined {
 /** The same for a small count or a code, as a number; undefined when it is none or depends on the node. */
 export function readSmall(text: string | undefined): number | undefined {
   const number = text === undefined ? undefined : readNumber(text);
-  return number === undefined || number.addsNode || number.value > 0xffffffffn ? undefined : Number(number.value);
+  return number === undefined || number.addsNode || number.value > 0xffffffffn
+    ? undefined
+    : Number(number.value);
 }

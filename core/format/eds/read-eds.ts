@@ -33,9 +33,34 @@ export interface EdsFile {
 
 /** Data types of CiA 301 V4.2, clause 7.4.7 (table 44), as our own; undefined for those that are no single value. */
 const TYPES: Record<number, ValueType | undefined> = {
-  0x01: "u8", 0x02: "i8", 0x03: "i16", 0x04: "i32", 0x05: "u8", 0x06: "u16", 0x07: "u32", 0x08: "float32", 0x09: "text", 0x15: "i64", 0x1b: "u64",
+  0x01: "u8",
+  0x02: "i8",
+  0x03: "i16",
+  0x04: "i32",
+  0x05: "u8",
+  0x06: "u16",
+  0x07: "u32",
+  0x08: "float32",
+  0x09: "text",
+  0x15: "i64",
+  0x1b: "u64",
 };
-const TYPE_NAMES: Record<number, string> = { 0x0a: "octet string", 0x0b: "unicode string", 0x0c: "time of day", 0x0d: "time difference", 0x0f: "domain", 0x10: "24-bit integer", 0x11: "64-bit float", 0x12: "40-bit integer", 0x13: "48-bit integer", 0x14: "56-bit integer", 0x16: "24-bit unsigned", 0x18: "40-bit unsigned", 0x19: "48-bit unsigned", 0x1a: "56-bit unsigned" };
+const TYPE_NAMES: Record<number, string> = {
+  0x0a: "octet string",
+  0x0b: "unicode string",
+  0x0c: "time of day",
+  0x0d: "time difference",
+  0x0f: "domain",
+  0x10: "24-bit integer",
+  0x11: "64-bit float",
+  0x12: "40-bit integer",
+  0x13: "48-bit integer",
+  0x14: "56-bit integer",
+  0x16: "24-bit unsigned",
+  0x18: "40-bit unsigned",
+  0x19: "48-bit unsigned",
+  0x1a: "56-bit unsigned",
+};
 const VAR = 7;
 const ARRAY = 8;
 const RECORD = 9;
@@ -46,18 +71,33 @@ export function readEds(text: string): EdsFile {
   const notes = ini.notes;
   const device = ini.sections.get("deviceinfo");
   const file = ini.sections.get("fileinfo");
-  const missing = (name: string): void => { notes.push({ line: 0, verdict: "note", what: `[${name}]`, reason: `The section [${name}] is missing.`, remedy: "Say by hand who makes the drive and how it tells who it is." }); };
+  const missing = (name: string): void => {
+    notes.push({
+      line: 0,
+      verdict: "note",
+      what: `[${name}]`,
+      reason: `The section [${name}] is missing.`,
+      remedy: "Say by hand who makes the drive and how it tells who it is.",
+    });
+  };
   if (!file) missing("FileInfo");
   if (!device) missing("DeviceInfo");
   const objects: EdsObject[] = [];
   const subs = subSections(ini);
-  for (const section of ini.sections.values()) if (/^[\da-f]{1,4}$/i.test(section.name)) objects.push(...objectsOf(ini, section, subs.get(parseInt(section.name, 16)) ?? [], notes));
+  for (const section of ini.sections.values())
+    if (/^[\da-f]{1,4}$/i.test(section.name))
+      objects.push(...objectsOf(ini, section, subs.get(parseInt(section.name, 16)) ?? [], notes));
   noteUnlisted(ini, notes);
   objects.sort((a, b) => a.index - b.index || a.sub - b.sub);
   return {
-    vendorName: textOf(device, "vendorname"), productName: textOf(device, "productname"),
-    vendorNumber: readSmall(textOf(device, "vendornumber") || undefined), productNumber: readSmall(textOf(device, "productnumber") || undefined), revisionNumber: readSmall(textOf(device, "revisionnumber") || undefined),
-    fileVersion: textOf(file, "fileversion") || "1", objects, notes,
+    vendorName: textOf(device, "vendorname"),
+    productName: textOf(device, "productname"),
+    vendorNumber: readSmall(textOf(device, "vendornumber") || undefined),
+    productNumber: readSmall(textOf(device, "productnumber") || undefined),
+    revisionNumber: readSmall(textOf(device, "revisionnumber") || undefined),
+    fileVersion: textOf(file, "fileversion") || "1",
+    objects,
+    notes,
   };
 }
 
@@ -77,66 +117,156 @@ function subSections(ini: IniFile): Map<number, Array<{ sub: number; section: Se
   return subs;
 }
 
-function objectsOf(ini: IniFile, section: Section, subs: Array<{ sub: number; section: Section }>, notes: LineNote[]): EdsObject[] {
+function objectsOf(
+  ini: IniFile,
+  section: Section,
+  subs: Array<{ sub: number; section: Section }>,
+  notes: LineNote[],
+): EdsObject[] {
   const index = parseInt(section.name, 16);
   const kind = readSmall(textOf(section, "objecttype") || String(VAR)) ?? -1;
   const leaveOut = (reason: string, remedy: string): EdsObject[] => {
-    notes.push({ line: section.line, verdict: "left-out", what: `[${section.name}] ${textOf(section, "parametername")}`.trim(), reason, remedy });
+    notes.push({
+      line: section.line,
+      verdict: "left-out",
+      what: `[${section.name}] ${textOf(section, "parametername")}`.trim(),
+      reason,
+      remedy,
+    });
     return [];
   };
   if (kind === VAR) return objectOf(section, index, 0, undefined, notes);
-  if (kind !== ARRAY && kind !== RECORD) return leaveOut(kind === 2 ? "It is a domain: a block of bytes, no value." : `An object of type ${textOf(section, "objecttype")} holds no values.`, "Nothing is lost: there is nothing to set in it.");
+  if (kind !== ARRAY && kind !== RECORD)
+    return leaveOut(
+      kind === 2
+        ? "It is a domain: a block of bytes, no value."
+        : `An object of type ${textOf(section, "objecttype")} holds no values.`,
+      "Nothing is lost: there is nothing to set in it.",
+    );
   const compact = readSmall(textOf(section, "compactsubobj") || undefined);
   if (compact !== undefined && compact > 0) return compactSubs(ini, section, index, compact, notes);
-  if (subs.length === 0) return leaveOut("It is an array or a record, but no sub-index of it is described.", `Add [${section.name}sub1] and so on, or CompactSubObj.`);
-  return subs.flatMap((each) => objectOf(each.section, index, each.sub, textOf(section, "parametername"), notes));
+  if (subs.length === 0)
+    return leaveOut(
+      "It is an array or a record, but no sub-index of it is described.",
+      `Add [${section.name}sub1] and so on, or CompactSubObj.`,
+    );
+  return subs.flatMap((each) =>
+    objectOf(each.section, index, each.sub, textOf(section, "parametername"), notes),
+  );
 }
 
 /** An array whose elements are all alike and described once (CiA 306-1, clause 4.6.3.2). */
-function compactSubs(ini: IniFile, section: Section, index: number, count: number, notes: LineNote[]): EdsObject[] {
+function compactSubs(
+  ini: IniFile,
+  section: Section,
+  index: number,
+  count: number,
+  notes: LineNote[],
+): EdsObject[] {
   if (count > 254) {
-    notes.push({ line: section.line, verdict: "changed", what: `CompactSubObj=${count}`, reason: "An object has at most 254 sub-indexes.", remedy: "254 are taken." });
+    notes.push({
+      line: section.line,
+      verdict: "changed",
+      what: `CompactSubObj=${count}`,
+      reason: "An object has at most 254 sub-indexes.",
+      remedy: "254 are taken.",
+    });
   }
   const names = ini.sections.get(`${section.name.toLowerCase()}name`);
   const values = ini.sections.get(`${section.name.toLowerCase()}value`);
   const whole = textOf(section, "parametername");
-  return Array.from({ length: Math.min(count, 254) }, (_, i) => i + 1).flatMap((sub) => objectOf(section, index, sub, whole, notes)
-    .map((each): EdsObject => ({ ...each, name: names?.entries.get(String(sub))?.value || `${whole} ${sub}`, parameterValue: values?.entries.get(String(sub))?.value })));
+  return Array.from({ length: Math.min(count, 254) }, (_, i) => i + 1).flatMap((sub) =>
+    objectOf(section, index, sub, whole, notes).map((each): EdsObject => ({
+      ...each,
+      name: names?.entries.get(String(sub))?.value || `${whole} ${sub}`,
+      parameterValue: values?.entries.get(String(sub))?.value,
+    })),
+  );
 }
 
-function objectOf(section: Section, index: number, sub: number, of: string | undefined, notes: LineNote[]): EdsObject[] {
+function objectOf(
+  section: Section,
+  index: number,
+  sub: number,
+  of: string | undefined,
+  notes: LineNote[],
+): EdsObject[] {
   const name = textOf(section, "parametername");
   const what = `[${section.name}] ${name}`.trim();
   const leaveOut = (reason: string, remedy: string): EdsObject[] => {
     // Elements described together are reported together.
     const last = notes[notes.length - 1];
-    if (last?.line !== section.line || last.reason !== reason) notes.push({ line: section.line, verdict: "left-out", what, reason, remedy });
+    if (last?.line !== section.line || last.reason !== reason)
+      notes.push({ line: section.line, verdict: "left-out", what, reason, remedy });
     return [];
   };
   if (name === "") return leaveOut("ParameterName is missing.", "Add ParameterName=... to this section.");
   // The number of entries of an array or record is no parameter.
   if (of !== undefined && sub === 0) return [];
   const dataType = readSmall(textOf(section, "datatype") || undefined);
-  if (dataType === undefined) return leaveOut("DataType is missing or no number.", "Add DataType=0x... after CiA 301.");
+  if (dataType === undefined)
+    return leaveOut("DataType is missing or no number.", "Add DataType=0x... after CiA 301.");
   const type = TYPES[dataType];
-  if (type === undefined) return leaveOut(`Data type ${textOf(section, "datatype")}${TYPE_NAMES[dataType] ? ` (${TYPE_NAMES[dataType]})` : ""} is no value that can be kept as a parameter.`, "Look whether the drive has the same thing as a number somewhere else.");
+  if (type === undefined)
+    return leaveOut(
+      `Data type ${textOf(section, "datatype")}${TYPE_NAMES[dataType] ? ` (${TYPE_NAMES[dataType]})` : ""} is no value that can be kept as a parameter.`,
+      "Look whether the drive has the same thing as a number somewhere else.",
+    );
   const said = textOf(section, "accesstype").toLowerCase();
   const access = ({ ro: "ro", rw: "rw", rwr: "rw", rww: "rw", wo: "wo", const: "const" } as const)[said];
-  if (access === undefined) return leaveOut(said === "" ? "AccessType is missing." : `AccessType "${said}" is none of ro, rw, rwr, rww, wo, const.`, "Add AccessType=... to this section.");
-  if (access === "wo") return leaveOut("It can only be written, so there is nothing to record or compare.", "Commands are named in the definition on their own: make permanent, restart, reset.");
+  if (access === undefined)
+    return leaveOut(
+      said === "" ? "AccessType is missing." : `AccessType "${said}" is none of ro, rw, rwr, rww, wo, const.`,
+      "Add AccessType=... to this section.",
+    );
+  if (access === "wo")
+    return leaveOut(
+      "It can only be written, so there is nothing to record or compare.",
+      "Commands are named in the definition on their own: make permanent, restart, reset.",
+    );
   const optional = (key: string): string | undefined => textOf(section, key) || undefined;
-  return [{ index, sub, line: section.line, name, of, type, access, defaultValue: optional("defaultvalue"), low: optional("lowlimit"), high: optional("highlimit"), parameterValue: optional("parametervalue") }];
+  return [
+    {
+      index,
+      sub,
+      line: section.line,
+      name,
+      of,
+      type,
+      access,
+      defaultValue: optional("defaultvalue"),
+      low: optional("lowlimit"),
+      high: optional("highlimit"),
+      parameterValue: optional("parametervalue"),
+    },
+  ];
 }
 
 /** The lists of objects (CiA 306-1, clause 4.6.2) against what is there. */
 function noteUnlisted(ini: IniFile, notes: LineNote[]): void {
-  const lists = ["mandatoryobjects", "optionalobjects", "manufacturerobjects"].flatMap((name) => ini.sections.get(name) ?? []);
+  const lists = ["mandatoryobjects", "optionalobjects", "manufacturerobjects"].flatMap(
+    (name) => ini.sections.get(name) ?? [],
+  );
   for (const list of lists) {
     for (const [key, { line, value }] of list.entries) {
       if (!/^\d+$/.test(key)) continue;
       const index = readSmall(value);
-      if (index === undefined) notes.push({ line, verdict: "left-out", what: `${key}=${value}`, reason: "This is no index of an object.", remedy: "Correct it, as in 0x6083." });
-      else if (!hasObject(ini, index)) notes.push({ line, verdict: "left-out", what: `${key}=${value}`, reason: `The object ${value} is listed in [${list.name}] and described nowhere.`, remedy: `Add the section [${index.toString(16).toUpperCase()}], or take it off the list.` });
+      if (index === undefined)
+        notes.push({
+          line,
+          verdict: "left-out",
+          what: `${key}=${value}`,
+          reason: "This is no index of an object.",
+          remedy: "Correct it, as in 0x6083.",
+        });
+      else if (!hasObject(ini, index))
+        notes.push({
+          line,
+          verdict: "left-out",
+          what: `${key}=${value}`,
+          reason: `The object ${value} is listed in [${list.name}] and described nowhere.`,
+          remedy: `Add the section [${index.toString(16).toUpperCase()}], or take it off the list.`,
+        });
     }
   }
 }

@@ -1,10 +1,43 @@
 /** What a column of a register list may hold. */
-export const FIELDS = ["code", "name", "address", "type", "length", "scale", "divisor", "decimals", "unit", "min", "max", "range", "default", "choices", "access", "group", "help"] as const;
+export const FIELDS = [
+  "code",
+  "name",
+  "address",
+  "type",
+  "length",
+  "scale",
+  "divisor",
+  "decimals",
+  "unit",
+  "min",
+  "max",
+  "range",
+  "default",
+  "choices",
+  "access",
+  "group",
+  "help",
+] as const;
 export type Field = (typeof FIELDS)[number];
 
 export const FIELD_WORDS: Record<Field, string> = {
-  code: "Code", name: "Name", address: "Register", type: "Type", length: "Characters of a text", scale: "One raw step is", divisor: "Raw is divided by", decimals: "Decimals", unit: "Unit",
-  min: "Least", max: "Most", range: "Range", default: "Factory default", choices: "Choices", access: "Read or write", group: "Group", help: "What it does",
+  code: "Code",
+  name: "Name",
+  address: "Register",
+  type: "Type",
+  length: "Characters of a text",
+  scale: "One raw step is",
+  divisor: "Raw is divided by",
+  decimals: "Decimals",
+  unit: "Unit",
+  min: "Least",
+  max: "Most",
+  range: "Range",
+  default: "Factory default",
+  choices: "Choices",
+  access: "Read or write",
+  group: "Group",
+  help: "What it does",
 };
 
 /** Which column holds what, counted from 0. */
@@ -12,7 +45,8 @@ export type Mapping = Partial<Record<Field, number>>;
 
 /** Words that headings begin with or are, in English and German, the most telling first. */
 const WORDS: Record<Field, RegExp> = {
-  address: /^(reg(ister)?( ?(no|number|address|addr))?|addr(ess)?|modbus( address| register)?|adresse|offset)\.?$/i,
+  address:
+    /^(reg(ister)?( ?(no|number|address|addr))?|addr(ess)?|modbus( address| register)?|adresse|offset)\.?$/i,
   code: /^(code|par(ameter)?( ?(no|number|nr|id))?|number|no|nr|id|index|p-?no)\.?$/i,
   name: /^(name|parameter name|title|designation|bezeichnung|label|description|beschreibung)$/i,
   type: /^(type|data ?type|format|datentyp|typ)$/i,
@@ -24,7 +58,8 @@ const WORDS: Record<Field, RegExp> = {
   min: /^(min(imum)?|least|low(er)?( limit)?|from)\.?$/i,
   max: /^(max(imum)?|most|high(er)?( limit)?|upper( limit)?|to)\.?$/i,
   range: /^(range|value range|setting range|bereich|wertebereich)$/i,
-  default: /^(default|def|factory( default| setting)?|preset|initial( value)?|werkseinstellung|standard)\.?$/i,
+  default:
+    /^(default|def|factory( default| setting)?|preset|initial( value)?|werkseinstellung|standard)\.?$/i,
   choices: /^(choices|options|values|selection|enum(eration)?|meaning|auswahl)$/i,
   access: /^(access|r\/?w|rw|attribute|attr|zugriff|read\/write)$/i,
   group: /^(group|menu|section|category|function group|gruppe)$/i,
@@ -43,7 +78,10 @@ export function guessColumns(rows: readonly (readonly string[])[]): { headRow: n
   }
   const { mapping } = best;
   // "Description" beside "Name" is help; alone it is the name.
-  const second = rows[best.headRow]?.findIndex((cell, i) => i !== mapping.name && /^(description|beschreibung)$/i.test(cell.trim())) ?? -1;
+  const second =
+    rows[best.headRow]?.findIndex(
+      (cell, i) => i !== mapping.name && /^(description|beschreibung)$/i.test(cell.trim()),
+    ) ?? -1;
   if (second >= 0 && mapping.help === undefined) mapping.help = second;
   return best;
 }
@@ -52,8 +90,14 @@ function mapRow(cells: readonly string[]): Mapping {
   const mapping: Mapping = {};
   const free = new Set(cells.keys());
   for (const field of ["address", ...FIELDS.filter((each) => each !== "address")] as const) {
-    const exactName = field === "name" ? cells.findIndex((cell, i) => free.has(i) && /^(name|bezeichnung|title)$/i.test(cell.trim())) : -1;
-    const at = exactName >= 0 ? exactName : cells.findIndex((cell, i) => free.has(i) && WORDS[field].test(cell.trim()));
+    const exactName =
+      field === "name"
+        ? cells.findIndex((cell, i) => free.has(i) && /^(name|bezeichnung|title)$/i.test(cell.trim()))
+        : -1;
+    const at =
+      exactName >= 0
+        ? exactName
+        : cells.findIndex((cell, i) => free.has(i) && WORDS[field].test(cell.trim()));
     if (at < 0) continue;
     mapping[field] = at;
     free.delete(at);

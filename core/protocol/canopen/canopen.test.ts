@@ -2,10 +2,23 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { channelInHand } from "@/core/testing/channel";
 import { floatToBits, rawBounds, VALUE_TYPES, type RawValue, type ValueType } from "@/core/value";
-import { decodeCommand, decodeLine, decodeValue, encodeCommand, encodeValue, GatewayMaster, refusalOfCode, type SdoQuestion } from "./index";
+import {
+  decodeCommand,
+  decodeLine,
+  decodeValue,
+  encodeCommand,
+  encodeValue,
+  GatewayMaster,
+  refusalOfCode,
+  type SdoQuestion,
+} from "./index";
 
 const rawOf = (type: ValueType): fc.Arbitrary<RawValue> => {
-  if (type === "text") return fc.string({ unit: fc.integer({ min: 32, max: 255 }).map((code) => String.fromCharCode(code)), maxLength: 20 });
+  if (type === "text")
+    return fc.string({
+      unit: fc.integer({ min: 32, max: 255 }).map((code) => String.fromCharCode(code)),
+      maxLength: 20,
+    });
   if (type === "float32") return fc.float({ noNaN: true, noDefaultInfinity: true }).map(floatToBits);
   const { min, max } = rawBounds(type)!;
   return fc.bigInt({ min, max }).map((value) => (type.endsWith("64") ? value.toString() : Number(value)));
@@ -15,14 +28,35 @@ const plain = (type: ValueType): string => type.replace("bits", "u");
 
 describe("lines of the gateway", () => {
   test("a value is written and read back without loss, whatever its type", () => {
-    fc.assert(fc.property(typed, ([type, raw]) => { expect(decodeValue(type, encodeValue(type, raw))).toEqual(raw); }));
+    fc.assert(
+      fc.property(typed, ([type, raw]) => {
+        expect(decodeValue(type, encodeValue(type, raw))).toEqual(raw);
+      }),
+    );
   });
   test("a command is understood as it was given", () => {
-    fc.assert(fc.property(fc.nat({ max: 9999 }), fc.integer({ min: 1, max: 127 }), fc.integer({ min: 0, max: 0xffff }), fc.integer({ min: 0, max: 0xff }), fc.boolean(), typed, (sequence, node, index, sub, writes, [type, raw]) => {
-      const question: SdoQuestion = writes ? { kind: "write", index, sub, type, raw } : { kind: "read", index, sub, type };
-      const heard = decodeCommand(encodeCommand(sequence, 1, node, question))!;
-      expect({ ...heard, question: { ...heard.question, type: plain(heard.question.type) } }).toEqual({ sequence, net: 1, node, question: { ...question, type: plain(type) } });
-    }));
+    fc.assert(
+      fc.property(
+        fc.nat({ max: 9999 }),
+        fc.integer({ min: 1, max: 127 }),
+        fc.integer({ min: 0, max: 0xffff }),
+        fc.integer({ min: 0, max: 0xff }),
+        fc.boolean(),
+        typed,
+        (sequence, node, index, sub, writes, [type, raw]) => {
+          const question: SdoQuestion = writes
+            ? { kind: "write", index, sub, type, raw }
+            : { kind: "read", index, sub, type };
+          const heard = decodeCommand(encodeCommand(sequence, 1, node, question))!;
+          expect({ ...heard, question: { ...heard.question, type: plain(heard.question.type) } }).toEqual({
+            sequence,
+            net: 1,
+            node,
+            question: { ...question, type: plain(type) },
+          });
+        },
+      ),
+    );
   });
   test.each([
     ["[7] OK", { kind: "done", sequence: 7 }],
@@ -36,28 +70,59 @@ describe("lines of the gateway", () => {
   ])("%s", (line, expected) => {
     expect(decodeLine(line)).toEqual(expected);
   });
-  test.each([["u8", "12 apples"], ["u16", ""], ["text", "no quotes"], ["float32", "one"]] as const)("%s: %j is no value", (type, text) => {
+  test.each([
+    ["u8", "12 apples"],
+    ["u16", ""],
+    ["text", "no quotes"],
+    ["float32", "one"],
+  ] as const)("%s: %j is no value", (type, text) => {
     expect(decodeValue(type, text)).toBeUndefined();
   });
 });
 
 describe("refusals", () => {
-  test.each([[0x06010002, "read-only"], [0x06010001, "write-only"], [0x06020000, "no-such-address"], [0x06090011, "no-such-address"], [0x06090031, "too-high"], [0x06090032, "too-low"], [0x06070010, "wrong-length"], [0x08000021, "locked"], [0x08000022, "device-failed"], [0x060a0023, "busy"], [0x05040000, "gateway-silent"], [103, "gateway-silent"], [106, "gateway-path"], [601, "gateway-fault"]] as const)("code %i is %s, with a remedy", (code, kind) => {
+  test.each([
+    [0x06010002, "read-only"],
+    [0x06010001, "write-only"],
+    [0x06020000, "no-such-address"],
+    [0x06090011, "no-such-address"],
+    [0x06090031, "too-high"],
+    [0x06090032, "too-low"],
+    [0x06070010, "wrong-length"],
+    [0x08000021, "locked"],
+    [0x08000022, "device-failed"],
+    [0x060a0023, "busy"],
+    [0x05040000, "gateway-silent"],
+    [103, "gateway-silent"],
+    [106, "gateway-path"],
+    [601, "gateway-fault"],
+  ] as const)("code %i is %s, with a remedy", (code, kind) => {
     const refusal = refusalOfCode(code);
     expect(refusal).toMatchObject({ kind, code });
     expect(refusal.text.length).toBeGreaterThan(10);
     expect(refusal.remedy.length).toBeGreaterThan(5);
   });
   test("codes no standard knows are said as they are", () => {
-    expect(refusalOfCode(0x0badcafe)).toMatchObject({ kind: "other", text: expect.stringContaining("0x0BADCAFE") as unknown });
-    expect(refusalOfCode(999)).toMatchObject({ kind: "gateway-fault", text: expect.stringContaining("999") as unknown });
+    expect(refusalOfCode(0x0badcafe)).toMatchObject({
+      kind: "other",
+      text: expect.stringContaining("0x0BADCAFE") as unknown,
+    });
+    expect(refusalOfCode(999)).toMatchObject({
+      kind: "gateway-fault",
+      text: expect.stringContaining("999") as unknown,
+    });
   });
 });
 
 function bench() {
   const { channel, clock, hear, ...hands } = channelInHand();
   const text = (each: Uint8Array): string => new TextDecoder().decode(each);
-  return { master: new GatewayMaster(channel, clock, 1), say: (line: string) => hear(new TextEncoder().encode(line)), asked: () => hands.sent.map(text), ...hands };
+  return {
+    master: new GatewayMaster(channel, clock, 1),
+    say: (line: string) => hear(new TextEncoder().encode(line)),
+    asked: () => hands.sent.map(text),
+    ...hands,
+  };
 }
 const read: SdoQuestion = { kind: "read", index: 0x6064, sub: 0, type: "i32" };
 
@@ -65,11 +130,19 @@ describe("the master", () => {
   test("several questions under way: each answer finds its own, in whatever order and however cut up", async () => {
     const { master, say, asked } = bench();
     const all = [1, 2, 3].map((node) => master.ask(node, read, 100));
-    expect(asked()).toEqual(["[1] 1 1 r 0x6064 0x00 i32\r\n", "[2] 1 2 r 0x6064 0x00 i32\r\n", "[3] 1 3 r 0x6064 0x00 i32\r\n"]);
+    expect(asked()).toEqual([
+      "[1] 1 1 r 0x6064 0x00 i32\r\n",
+      "[2] 1 2 r 0x6064 0x00 i32\r\n",
+      "[3] 1 3 r 0x6064 0x00 i32\r\n",
+    ]);
     say("[3] -33\r\n[1] 11\r");
     say("\n1 2 EMCY 8130\r\n[2] ERROR: 0x0602");
     say("0000\r\n");
-    expect(await Promise.all(all)).toMatchObject([{ kind: "value", raw: 11 }, { kind: "refused", refusal: { kind: "no-such-address" } }, { kind: "value", raw: -33 }]);
+    expect(await Promise.all(all)).toMatchObject([
+      { kind: "value", raw: 11 },
+      { kind: "refused", refusal: { kind: "no-such-address" } },
+      { kind: "value", raw: -33 },
+    ]);
   });
   test("a late answer is nobody's", async () => {
     const { master, say, pass } = bench();

@@ -14,10 +14,33 @@ export type GatewayLine =
   | { kind: "rubbish"; text: string };
 
 const TYPES: Record<ValueType, string> = {
-  u8: "u8", i8: "i8", bits8: "u8", u16: "u16", i16: "i16", bits16: "u16", u32: "u32", i32: "i32", bits32: "u32", u64: "u64", i64: "i64", float32: "r32", text: "vs",
+  u8: "u8",
+  i8: "i8",
+  bits8: "u8",
+  u16: "u16",
+  i16: "i16",
+  bits16: "u16",
+  u32: "u32",
+  i32: "i32",
+  bits32: "u32",
+  u64: "u64",
+  i64: "i64",
+  float32: "r32",
+  text: "vs",
 };
 
-const BY_NAME: Record<string, ValueType> = { u8: "u8", i8: "i8", u16: "u16", i16: "i16", u32: "u32", i32: "i32", u64: "u64", i64: "i64", r32: "float32", vs: "text" };
+const BY_NAME: Record<string, ValueType> = {
+  u8: "u8",
+  i8: "i8",
+  u16: "u16",
+  i16: "i16",
+  u32: "u32",
+  i32: "i32",
+  u64: "u64",
+  i64: "i64",
+  r32: "float32",
+  vs: "text",
+};
 
 /** One command as a line, without its end: `[7] 1 4 r 0x6041 0x00 u16`. */
 export function encodeCommand(sequence: number, net: number, node: number, question: SdoQuestion): string {
@@ -26,8 +49,13 @@ export function encodeCommand(sequence: number, net: number, node: number, quest
 }
 
 /** Reads a command as a gateway receives it; undefined when it is no SDO access. */
-export function decodeCommand(line: string): { sequence: number; net: number; node: number; question: SdoQuestion } | undefined {
-  const match = /^\[(\d+)\]\s+(\d+)\s+(\d+)\s+(r|read|w|write)\s+(0x[\da-f]+|\d+)\s+(0x[\da-f]+|\d+)\s+(\w+)(?:\s+(.*))?$/i.exec(line);
+export function decodeCommand(
+  line: string,
+): { sequence: number; net: number; node: number; question: SdoQuestion } | undefined {
+  const match =
+    /^\[(\d+)\]\s+(\d+)\s+(\d+)\s+(r|read|w|write)\s+(0x[\da-f]+|\d+)\s+(0x[\da-f]+|\d+)\s+(\w+)(?:\s+(.*))?$/i.exec(
+      line,
+    );
   const type = match && BY_NAME[match[7]!.toLowerCase()];
   if (!match || !type) return undefined;
   const base = { index: Number(match[5]), sub: Number(match[6]), type };
@@ -51,7 +79,8 @@ export function decodeValue(type: ValueType, text: string): RawValue | undefined
     const match = /^"((?:[^"]|"")*)"$/.exec(trimmed);
     return match ? match[1]!.replace(/""/g, '"') : undefined;
   }
-  if (type === "float32") return /^[-+]?[\d.]+(e[-+]?\d+)?$/i.test(trimmed) ? floatToBits(Number(trimmed)) : undefined;
+  if (type === "float32")
+    return /^[-+]?[\d.]+(e[-+]?\d+)?$/i.test(trimmed) ? floatToBits(Number(trimmed)) : undefined;
   if (!/^(-?\d+|0x[\da-f]+)$/i.test(trimmed)) return undefined;
   return isWide(type) ? BigInt(trimmed).toString() : Number(trimmed);
 }
@@ -72,7 +101,13 @@ export function decodeLine(line: string): GatewayLine {
   if (!event) return { kind: "rubbish", text: line };
   const word = event[3]!.toUpperCase();
   const kind = word === "BOOT_UP" ? "boot-up" : word === "EMCY" ? "emergency" : "other";
-  return { kind: "event", net: Number(event[1]), node: Number(event[2]), event: kind, text: `${event[3]}${event[4]}`.trim() };
+  return {
+    kind: "event",
+    net: Number(event[1]),
+    node: Number(event[2]),
+    event: kind,
+    text: `${event[3]}${event[4]}`.trim(),
+  };
 }
 
 function hex(value: number, digits: number): string {

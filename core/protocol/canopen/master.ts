@@ -17,11 +17,19 @@ export class GatewayMaster {
   private lost: string | undefined;
   private held = "";
   private garbled = false;
-  private readonly waiting = new Map<number, { line: (line: GatewayLine) => void; lost: (reason: string) => void }>();
+  private readonly waiting = new Map<
+    number,
+    { line: (line: GatewayLine) => void; lost: (reason: string) => void }
+  >();
   private readonly decoder = new TextDecoder("latin1");
-  onEvent: ((event: { node: number; event: "boot-up" | "emergency" | "other"; text: string }) => void) | undefined;
+  onEvent:
+    ((event: { node: number; event: "boot-up" | "emergency" | "other"; text: string }) => void) | undefined;
 
-  constructor(private readonly channel: ByteChannel, private readonly clock: Clock, private readonly net: number) {
+  constructor(
+    private readonly channel: ByteChannel,
+    private readonly clock: Clock,
+    private readonly net: number,
+  ) {
     channel.onBytes((bytes) => this.take(bytes));
     channel.onClosed((reason) => {
       this.lost = reason;
@@ -42,10 +50,21 @@ export class GatewayMaster {
         this.waiting.delete(sequence);
         resolve(outcome);
       };
-      const callOff = this.clock.after(timeoutMs, () => settle(this.garbled
-        ? { kind: "rubbish", reason: "Something answers, but not as a CANopen gateway.", noise: "garbled" }
-        : { kind: "silent", waitedMs: this.clock.now() - sentAt }));
-      this.waiting.set(sequence, { line: (line) => settle(outcomeOf(question, line)), lost: (reason) => settle({ kind: "lost", reason }) });
+      const callOff = this.clock.after(timeoutMs, () =>
+        settle(
+          this.garbled
+            ? {
+                kind: "rubbish",
+                reason: "Something answers, but not as a CANopen gateway.",
+                noise: "garbled",
+              }
+            : { kind: "silent", waitedMs: this.clock.now() - sentAt },
+        ),
+      );
+      this.waiting.set(sequence, {
+        line: (line) => settle(outcomeOf(question, line)),
+        lost: (reason) => settle({ kind: "lost", reason }),
+      });
       this.channel.send(new TextEncoder().encode(`${encodeCommand(sequence, this.net, node, question)}\r\n`));
     });
   }
@@ -54,7 +73,10 @@ export class GatewayMaster {
     this.held += this.decoder.decode(bytes, { stream: true });
     const lines = this.held.split(/\r?\n/);
     this.held = lines.pop()!;
-    if (this.held.length > LONGEST_LINE) { this.held = ""; this.garbled = true; }
+    if (this.held.length > LONGEST_LINE) {
+      this.held = "";
+      this.garbled = true;
+    }
     for (const text of lines) {
       if (text.trim() === "") continue;
       const line = decodeLine(text);
@@ -68,6 +90,9 @@ export class GatewayMaster {
 function outcomeOf(question: SdoQuestion, line: GatewayLine): SdoOutcome {
   if (line.kind === "error") return { kind: "refused", refusal: refusalOfCode(line.code) };
   if (line.kind === "done" && question.kind === "write") return { kind: "written" };
-  const raw = line.kind === "value" && question.kind === "read" ? decodeValue(question.type, line.text) : undefined;
-  return raw === undefined ? { kind: "rubbish", reason: "The gateway's answer does not fit the question.", noise: "no-fit" } : { kind: "value", raw };
+  const raw =
+    line.kind === "value" && question.kind === "read" ? decodeValue(question.type, line.text) : undefined;
+  return raw === undefined
+    ? { kind: "rubbish", reason: "The gateway's answer does not fit the question.", noise: "no-fit" }
+    : { kind: "value", raw };
 }

@@ -1,7 +1,12 @@
 import type { Refusal } from "../refusal";
 
 type Meaning = Omit<Refusal, "code">;
-const says = (kind: Refusal["kind"], text: string, remedy: string, passing = false): Meaning => ({ kind, text, remedy, passing });
+const says = (kind: Refusal["kind"], text: string, remedy: string, passing = false): Meaning => ({
+  kind,
+  text,
+  remedy,
+  passing,
+});
 
 const DEFINITION = "Check that the definition fits the drive's family and firmware.";
 const RANGE = "Compare it with the range for this rating, and with the parameters it depends on.";
@@ -9,10 +14,24 @@ const STATE = "Look for a trip, for a running motor and for who commands the dri
 
 /** SDO abort codes (CiA 301 V4.2, clause 7.2.4.3.17). */
 const ABORTS: Record<number, Meaning> = {
-  0x05030000: says("other", "The transfer lost its place (toggle bit).", "Try again; if it happens often, look at the bus.", true),
-  0x05040000: says("gateway-silent", "The drive did not answer the gateway in time.", "Check that the drive has power, then its node address and the bus.", true),
+  0x05030000: says(
+    "other",
+    "The transfer lost its place (toggle bit).",
+    "Try again; if it happens often, look at the bus.",
+    true,
+  ),
+  0x05040000: says(
+    "gateway-silent",
+    "The drive did not answer the gateway in time.",
+    "Check that the drive has power, then its node address and the bus.",
+    true,
+  ),
   0x05040001: says("unknown-function", "The drive does not know this kind of transfer.", DEFINITION),
-  0x05040005: says("memory-fault", "The drive has no memory left for this.", "Switch it off and on, then try again."),
+  0x05040005: says(
+    "memory-fault",
+    "The drive has no memory left for this.",
+    "Switch it off and on, then try again.",
+  ),
   0x06010000: says("read-only", "The drive does not allow this access to the object.", DEFINITION),
   0x06010001: says("write-only", "The object can be written, not read.", DEFINITION),
   0x06010002: says("read-only", "The object can be read, not written.", DEFINITION),
@@ -20,7 +39,11 @@ const ABORTS: Record<number, Meaning> = {
   0x06040041: says("other", "The object cannot be mapped.", DEFINITION),
   0x06040043: says("value-refused", "The value does not go with another parameter.", RANGE),
   0x06040047: says("device-failed", "The drive cannot do it: its parts do not go together.", STATE),
-  0x06060000: says("memory-fault", "The drive found a fault in its hardware.", "Record what can still be read and replace the drive."),
+  0x06060000: says(
+    "memory-fault",
+    "The drive found a fault in its hardware.",
+    "Record what can still be read and replace the drive.",
+  ),
   0x06070010: says("wrong-length", "The object has another length.", DEFINITION),
   0x06070012: says("wrong-length", "The value is too long for the object.", DEFINITION),
   0x06070013: says("wrong-length", "The value is too short for the object.", DEFINITION),
@@ -32,7 +55,11 @@ const ABORTS: Record<number, Meaning> = {
   0x060a0023: says("busy", "The drive has no resource free for this.", "Try again in a moment.", true),
   0x08000000: says("other", "The drive refused without saying why.", STATE),
   0x08000020: says("device-failed", "The drive cannot store the value.", STATE),
-  0x08000021: says("locked", "Somebody has the drive under local control.", "Give up local control at the drive, then try again."),
+  0x08000021: says(
+    "locked",
+    "Somebody has the drive under local control.",
+    "Give up local control at the drive, then try again.",
+  ),
   0x08000022: says("device-failed", "The drive cannot do it in its present state.", STATE),
   0x08000023: says("busy", "The drive is building its list of objects.", "Try again in a moment.", true),
   0x08000024: says("other", "The drive has no value there.", "It may appear after a first run or tuning."),
@@ -40,17 +67,48 @@ const ABORTS: Record<number, Meaning> = {
 
 /** Errors of the gateway itself (CiA 309-3, internal error codes). */
 const GATEWAY: Record<number, Meaning> = {
-  100: says("gateway-fault", "The gateway does not know this kind of request.", "Check that it is a CANopen gateway after CiA 309-3."),
-  101: says("gateway-fault", "The gateway could not read the request.", "Check that it is a CANopen gateway after CiA 309-3."),
+  100: says(
+    "gateway-fault",
+    "The gateway does not know this kind of request.",
+    "Check that it is a CANopen gateway after CiA 309-3.",
+  ),
+  101: says(
+    "gateway-fault",
+    "The gateway could not read the request.",
+    "Check that it is a CANopen gateway after CiA 309-3.",
+  ),
   102: says("busy", "The gateway cannot do it just now.", "Try again in a moment.", true),
-  103: says("gateway-silent", "The gateway is there, the drive behind it does not answer.", "Check that the drive has power, then its node address and the bus.", true),
-  104: says("gateway-path", "The gateway has no default network.", "Set the network number of the link; 1 is usual."),
+  103: says(
+    "gateway-silent",
+    "The gateway is there, the drive behind it does not answer.",
+    "Check that the drive has power, then its node address and the bus.",
+    true,
+  ),
+  104: says(
+    "gateway-path",
+    "The gateway has no default network.",
+    "Set the network number of the link; 1 is usual.",
+  ),
   105: says("gateway-path", "The gateway has no default node.", "Name the drive's node address."),
-  106: says("gateway-path", "The gateway has no such network.", "Set the network number of the link; 1 is usual."),
+  106: says(
+    "gateway-path",
+    "The gateway has no such network.",
+    "Set the network number of the link; 1 is usual.",
+  ),
   107: says("gateway-path", "The gateway knows no such node.", "Check the node address: 1 to 127."),
-  501: says("busy", "The gateway had more to do than it can hold.", "Try again; if it happens often, allow it fewer questions at once.", true),
+  501: says(
+    "busy",
+    "The gateway had more to do than it can hold.",
+    "Try again; if it happens often, allow it fewer questions at once.",
+    true,
+  ),
   600: says("gateway-fault", "The gateway has no memory left.", "Switch the gateway off and on."),
-  601: says("gateway-fault", "The gateway cannot reach the CAN bus.", "Check the bus: both end resistors, the speed, and that a second device is on it.", true),
+  601: says(
+    "gateway-fault",
+    "The gateway cannot reach the CAN bus.",
+    "Check the bus: both end resistors, the speed, and that a second device is on it.",
+    true,
+  ),
 };
 
 /** What an SDO abort code or an error of the gateway means. Codes no standard knows become "other". */
@@ -58,5 +116,11 @@ export function refusalOfCode(code: number): Refusal {
   const known = code > 0xffff ? ABORTS[code] : GATEWAY[code];
   if (known) return { code, ...known };
   const shown = code > 0xffff ? `0x${code.toString(16).toUpperCase().padStart(8, "0")}` : String(code);
-  return { code, kind: code > 0xffff ? "other" : "gateway-fault", text: `${code > 0xffff ? "The drive" : "The gateway"} refused with code ${shown}, which the standard does not know.`, remedy: "Look the code up in its manual.", passing: false };
+  return {
+    code,
+    kind: code > 0xffff ? "other" : "gateway-fault",
+    text: `${code > 0xffff ? "The drive" : "The gateway"} refused with code ${shown}, which the standard does not know.`,
+    remedy: "Look the code up in its manual.",
+    passing: false,
+  };
 }

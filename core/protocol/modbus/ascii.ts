@@ -15,7 +15,9 @@ export const asciiFraming: Framing = {
 
   encode({ unit, pdu }: Frame): Uint8Array {
     const bytes = Uint8Array.of(unit, ...pdu);
-    const hex = [...bytes, lrc(bytes)].map((byte) => byte.toString(16).toUpperCase().padStart(2, "0")).join("");
+    const hex = [...bytes, lrc(bytes)]
+      .map((byte) => byte.toString(16).toUpperCase().padStart(2, "0"))
+      .join("");
     return new TextEncoder().encode(`:${hex}\r\n`);
   },
 
@@ -27,7 +29,10 @@ export const asciiFraming: Framing = {
         const frames: Frame[] = [];
         let rubbish = 0;
         let noise: Decoded["noise"];
-        const drop = (count: number, as: Decoded["noise"]): void => { rubbish += count; noise = noise === "bad-check" ? noise : as; };
+        const drop = (count: number, as: Decoded["noise"]): void => {
+          rubbish += count;
+          noise = noise === "bad-check" ? noise : as;
+        };
         for (;;) {
           const start = held.indexOf(":");
           if (start !== 0) {
@@ -37,7 +42,10 @@ export const asciiFraming: Framing = {
           }
           const end = held.indexOf("\r\n");
           if (end < 0) {
-            if (held.length > LONGEST) { drop(held.length, "garbled"); held = ""; }
+            if (held.length > LONGEST) {
+              drop(held.length, "garbled");
+              held = "";
+            }
             break;
           }
           const frame = frameOf(held.slice(1, end));
@@ -56,7 +64,9 @@ export const asciiFraming: Framing = {
 
 function frameOf(hex: string): Frame | "garbled" | "bad-check" {
   if (hex.length < 6 || hex.length % 2 !== 0 || !/^[0-9A-F]+$/i.test(hex)) return "garbled";
-  const bytes = Uint8Array.from({ length: hex.length / 2 }, (_, i) => parseInt(hex.slice(2 * i, 2 * i + 2), 16));
+  const bytes = Uint8Array.from({ length: hex.length / 2 }, (_, i) =>
+    parseInt(hex.slice(2 * i, 2 * i + 2), 16),
+  );
   const body = bytes.subarray(0, -1);
   return lrc(body) === bytes[bytes.length - 1] ? { unit: body[0]!, pdu: body.slice(1) } : "bad-check";
 }

@@ -1,7 +1,23 @@
 /** Modbus: questions and answers, framing, refusals, read planning, the time the wire takes. No sockets. */
 export { ModbusMaster, type Outcome } from "./master";
-export { answerLength, decodeAnswer, decodeQuestion, encodeAnswer, encodeQuestion, functionOf, type Answer, type Question } from "./pdu";
-export { planReads, splitFrame, worthwhileGap, type ReadFrame, type ReadLimits, type Span } from "./read-plan";
+export {
+  answerLength,
+  decodeAnswer,
+  decodeQuestion,
+  encodeAnswer,
+  encodeQuestion,
+  functionOf,
+  type Answer,
+  type Question,
+} from "./pdu";
+export {
+  planReads,
+  splitFrame,
+  worthwhileGap,
+  type ReadFrame,
+  type ReadLimits,
+  type Span,
+} from "./read-plan";
 export { asciiFraming } from "./ascii";
 export { refusalOf } from "./refusal";
 export { rtuFraming } from "./rtu";

@@ -21,7 +21,9 @@ const NOISE_WORDS: Record<Noise, string> = {
 export class ModbusMaster {
   private transaction = 0;
   private lost: string | undefined;
-  private waiting: { frame: (frame: Frame) => void; rubbish: (noise: Noise) => void; lost: (reason: string) => void } | undefined;
+  private waiting:
+    | { frame: (frame: Frame) => void; rubbish: (noise: Noise) => void; lost: (reason: string) => void }
+    | undefined;
   private lastByteAt = -Infinity;
   private mustDrain = false;
   /** Told of a right frame that answers no question under way: somebody at that address answers late. */
@@ -69,21 +71,34 @@ export class ModbusMaster {
       const callOff = this.clock.after(timeoutMs, () => {
         this.mustDrain = !this.framing.matchesTransactions;
         this.forget();
-        settle(noise !== undefined
-          ? { kind: "rubbish", reason: NOISE_WORDS[noise], noise }
-          : { kind: "silent", waitedMs: this.clock.now() - sentAt });
+        settle(
+          noise !== undefined
+            ? { kind: "rubbish", reason: NOISE_WORDS[noise], noise }
+            : { kind: "silent", waitedMs: this.clock.now() - sentAt },
+        );
       });
       this.waiting = {
         frame: (frame) => {
           // Another question's answer, come late: let it go by.
-          if (this.framing.matchesTransactions && frame.transaction !== transaction) return this.onStray?.(frame.unit);
-          if (frame.unit !== unit) { noise ??= "other-address"; return this.onStray?.(frame.unit); }
+          if (this.framing.matchesTransactions && frame.transaction !== transaction)
+            return this.onStray?.(frame.unit);
+          if (frame.unit !== unit) {
+            noise ??= "other-address";
+            return this.onStray?.(frame.unit);
+          }
           const answer = decodeAnswer(question, frame.pdu);
           if (answer.kind === "exception") settle({ kind: "refused", refusal: refusalOf(answer.code) });
-          else if (answer.kind === "malformed") settle({ kind: "rubbish", reason: `The answer does not fit the question: ${answer.reason}.`, noise: "no-fit" });
+          else if (answer.kind === "malformed")
+            settle({
+              kind: "rubbish",
+              reason: `The answer does not fit the question: ${answer.reason}.`,
+              noise: "no-fit",
+            });
           else settle(answer);
         },
-        rubbish: (heard) => { noise = heard; },
+        rubbish: (heard) => {
+          noise = heard;
+        },
         lost: (reason) => settle({ kind: "lost", reason }),
       };
       this.channel.send(this.framing.encode({ transaction, unit, pdu: encodeQuestion(question) }));

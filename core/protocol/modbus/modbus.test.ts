@@ -4,53 +4,112 @@ import type { Framing } from "@/core/protocol/channel";
 import { channelInHand } from "@/core/testing/channel";
 import { lrc } from "./ascii";
 import { crc16 } from "./rtu";
-import { asciiFraming, decodeAnswer, decodeQuestion, encodeAnswer, encodeQuestion, exchangeMs, ModbusMaster, planReads, refusalOf, rtuFraming, splitFrame, tcpFraming, worthwhileGap, type Question, type Span } from "./index";
+import {
+  asciiFraming,
+  decodeAnswer,
+  decodeQuestion,
+  encodeAnswer,
+  encodeQuestion,
+  exchangeMs,
+  ModbusMaster,
+  planReads,
+  refusalOf,
+  rtuFraming,
+  splitFrame,
+  tcpFraming,
+  worthwhileGap,
+  type Question,
+  type Span,
+} from "./index";
 
 const word = fc.integer({ min: 0, max: 65535 });
 const questions = fc.oneof(
-  fc.record({ kind: fc.constant("read" as const), function: fc.constantFrom(3 as const, 4 as const), address: word, count: fc.integer({ min: 1, max: 125 }) }),
+  fc.record({
+    kind: fc.constant("read" as const),
+    function: fc.constantFrom(3 as const, 4 as const),
+    address: word,
+    count: fc.integer({ min: 1, max: 125 }),
+  }),
   fc.record({ kind: fc.constant("write-one" as const), address: word, value: word }),
-  fc.record({ kind: fc.constant("write-many" as const), address: word, values: fc.array(word, { minLength: 1, maxLength: 123 }) }),
+  fc.record({
+    kind: fc.constant("write-many" as const),
+    address: word,
+    values: fc.array(word, { minLength: 1, maxLength: 123 }),
+  }),
 );
 
 describe("protocol data units", () => {
   test("a question is understood as it was asked", () => {
-    fc.assert(fc.property(questions, (question) => { expect(decodeQuestion(encodeQuestion(question))).toEqual(question); }));
+    fc.assert(
+      fc.property(questions, (question) => {
+        expect(decodeQuestion(encodeQuestion(question))).toEqual(question);
+      }),
+    );
   });
   test("an answer is understood by its own question only", () => {
-    fc.assert(fc.property(questions, questions, (question, other) => {
-      const answer = question.kind === "read" ? { kind: "registers" as const, values: new Uint16Array(question.count).fill(7) } : { kind: "written" as const };
-      const pdu = encodeAnswer(question, answer);
-      expect(decodeAnswer(question, pdu)).toEqual(answer);
-      const sameShape = other.kind === "read" ? question.kind === "read" && other.function === question.function && other.count === question.count
-        : question.kind === other.kind && encodeQuestion(question).slice(0, 5).join() === encodeQuestion(other).slice(0, 5).join();
-      if (!sameShape) expect(decodeAnswer(other, pdu).kind).toBe("malformed");
-    }));
+    fc.assert(
+      fc.property(questions, questions, (question, other) => {
+        const answer =
+          question.kind === "read"
+            ? { kind: "registers" as const, values: new Uint16Array(question.count).fill(7) }
+            : { kind: "written" as const };
+        const pdu = encodeAnswer(question, answer);
+        expect(decodeAnswer(question, pdu)).toEqual(answer);
+        const sameShape =
+          other.kind === "read"
+            ? question.kind === "read" &&
+              other.function === question.function &&
+              other.count === question.count
+            : question.kind === other.kind &&
+              encodeQuestion(question).slice(0, 5).join() === encodeQuestion(other).slice(0, 5).join();
+        if (!sameShape) expect(decodeAnswer(other, pdu).kind).toBe("malformed");
+      }),
+    );
   });
   test("bytes of the standard's own examples", () => {
-    expect([...encodeQuestion({ kind: "read", function: 3, address: 0x6b, count: 3 })]).toEqual([3, 0, 0x6b, 0, 3]);
+    expect([...encodeQuestion({ kind: "read", function: 3, address: 0x6b, count: 3 })]).toEqual([
+      3, 0, 0x6b, 0, 3,
+    ]);
     expect([...encodeQuestion({ kind: "write-one", address: 1, value: 3 })]).toEqual([6, 0, 1, 0, 3]);
-    expect([...encodeQuestion({ kind: "write-many", address: 1, values: [10, 0x102] })]).toEqual([16, 0, 1, 0, 2, 4, 0, 10, 1, 2]);
-    expect(decodeAnswer({ kind: "read", function: 3, address: 0, count: 1 }, Uint8Array.of(0x83, 2))).toEqual({ kind: "exception", code: 2 });
+    expect([...encodeQuestion({ kind: "write-many", address: 1, values: [10, 0x102] })]).toEqual([
+      16, 0, 1, 0, 2, 4, 0, 10, 1, 2,
+    ]);
+    expect(decodeAnswer({ kind: "read", function: 3, address: 0, count: 1 }, Uint8Array.of(0x83, 2))).toEqual(
+      { kind: "exception", code: 2 },
+    );
   });
 });
 
 describe("framing", () => {
-  const framings: Array<[string, Framing]> = [["TCP", tcpFraming], ["RTU", rtuFraming], ["ASCII", asciiFraming]];
+  const framings: Array<[string, Framing]> = [
+    ["TCP", tcpFraming],
+    ["RTU", rtuFraming],
+    ["ASCII", asciiFraming],
+  ];
   test.each(framings)("%s finds every frame, however the bytes are cut up", (_name, framing) => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 247 }), questions), { minLength: 1, maxLength: 5 }), fc.array(fc.integer({ min: 1, max: 9 })), (sent, cuts) => {
-      const bytes = Uint8Array.from(sent.flatMap(([unit, question], i) => [...framing.encode({ transaction: i, unit, pdu: encodeQuestion(question) })]));
-      const decoder = framing.decoder("questions");
-      const got = [];
-      for (let at = 0, i = 0; at < bytes.length; i++) {
-        const size = cuts[i] ?? bytes.length;
-        const decoded = decoder.push(bytes.slice(at, at + size));
-        expect(decoded.rubbish).toBe(0);
-        got.push(...decoded.frames);
-        at += size;
-      }
-      expect(got.map((each) => [each.unit, decodeQuestion(each.pdu)])).toEqual(sent);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 247 }), questions), { minLength: 1, maxLength: 5 }),
+        fc.array(fc.integer({ min: 1, max: 9 })),
+        (sent, cuts) => {
+          const bytes = Uint8Array.from(
+            sent.flatMap(([unit, question], i) => [
+              ...framing.encode({ transaction: i, unit, pdu: encodeQuestion(question) }),
+            ]),
+          );
+          const decoder = framing.decoder("questions");
+          const got = [];
+          for (let at = 0, i = 0; at < bytes.length; i++) {
+            const size = cuts[i] ?? bytes.length;
+            const decoded = decoder.push(bytes.slice(at, at + size));
+            expect(decoded.rubbish).toBe(0);
+            got.push(...decoded.frames);
+            at += size;
+          }
+          expect(got.map((each) => [each.unit, decodeQuestion(each.pdu)])).toEqual(sent);
+        },
+      ),
+    );
   });
   test("RTU finds the frame behind noise, and says that there was some", () => {
     const frame = rtuFraming.encode({ unit: 1, pdu: Uint8Array.of(3, 2, 0, 7) });
@@ -63,11 +122,17 @@ describe("framing", () => {
       const frame = framing.encode({ unit: 1, pdu: Uint8Array.of(3, 2, 0, 7) });
       const damaged = frame.map((byte, i) => (i === 4 ? byte ^ 1 : byte));
       expect(framing.decoder("answers").push(damaged)).toMatchObject({ frames: [], noise: "bad-check" });
-      expect(framing.decoder("answers").push(Uint8Array.of(0x00, 0xe0, 0x1c, 0xfc, 0x80, 0x00, 0xf8, 0x1e, 0x0d, 0x0a))).toMatchObject({ frames: [], noise: "garbled" });
+      expect(
+        framing
+          .decoder("answers")
+          .push(Uint8Array.of(0x00, 0xe0, 0x1c, 0xfc, 0x80, 0x00, 0xf8, 0x1e, 0x0d, 0x0a)),
+      ).toMatchObject({ frames: [], noise: "garbled" });
     }
   });
   test("ASCII as it stands on the line", () => {
-    expect(new TextDecoder().decode(asciiFraming.encode({ unit: 0x11, pdu: Uint8Array.of(3, 0, 0x6b, 0, 3) }))).toBe(":1103006B00037E\r\n");
+    expect(
+      new TextDecoder().decode(asciiFraming.encode({ unit: 0x11, pdu: Uint8Array.of(3, 0, 0x6b, 0, 3) })),
+    ).toBe(":1103006B00037E\r\n");
     expect(lrc(Uint8Array.of(0x11, 3, 0, 0x6b, 0, 3))).toBe(0x7e);
   });
   test("the check sum of the standard's example", () => {
@@ -84,57 +149,77 @@ describe("refusals", () => {
     expect(refusal.passing).toBe([5, 6, 11].includes(code));
   });
   test("a code the standard does not know is said as it is", () => {
-    expect(refusalOf(99)).toMatchObject({ kind: "other", code: 99, text: expect.stringContaining("99") as unknown });
+    expect(refusalOf(99)).toMatchObject({
+      kind: "other",
+      code: 99,
+      text: expect.stringContaining("99") as unknown,
+    });
   });
 });
 
 describe("read planning", () => {
   const limits = { registersPerRead: 32, readAcrossGaps: true, worthwhileGap: 8 };
-  const spans = fc.array(fc.tuple(fc.integer({ min: 0, max: 6 }), fc.constantFrom(1, 1, 1, 2, 4)), { maxLength: 150 }).map((list) => {
-    let at = 100;
-    return list.map(([gap, registers], i): Span => {
-      const span = { code: `P${i}`, address: at + gap * 3, registers };
-      at = span.address + registers;
-      return span;
+  const spans = fc
+    .array(fc.tuple(fc.integer({ min: 0, max: 6 }), fc.constantFrom(1, 1, 1, 2, 4)), { maxLength: 150 })
+    .map((list) => {
+      let at = 100;
+      return list.map(([gap, registers], i): Span => {
+        const span = { code: `P${i}`, address: at + gap * 3, registers };
+        at = span.address + registers;
+        return span;
+      });
     });
-  });
   test("reads every value once, whole, within the limits", () => {
-    fc.assert(fc.property(spans, fc.boolean(), (all, across) => {
-      const frames = planReads(all, { ...limits, readAcrossGaps: across });
-      expect(frames.flatMap((each) => each.spans)).toEqual(all);
-      for (const frame of frames) {
-        expect(frame.count).toBeLessThanOrEqual(32);
-        for (const span of frame.spans) {
-          expect(span.address).toBeGreaterThanOrEqual(frame.address);
-          expect(span.address + span.registers).toBeLessThanOrEqual(frame.address + frame.count);
+    fc.assert(
+      fc.property(spans, fc.boolean(), (all, across) => {
+        const frames = planReads(all, { ...limits, readAcrossGaps: across });
+        expect(frames.flatMap((each) => each.spans)).toEqual(all);
+        for (const frame of frames) {
+          expect(frame.count).toBeLessThanOrEqual(32);
+          for (const span of frame.spans) {
+            expect(span.address).toBeGreaterThanOrEqual(frame.address);
+            expect(span.address + span.registers).toBeLessThanOrEqual(frame.address + frame.count);
+          }
+          const used = frame.spans.reduce((sum, each) => sum + each.registers, 0);
+          if (!across) expect(used).toBe(frame.count);
         }
-        const used = frame.spans.reduce((sum, each) => sum + each.registers, 0);
-        if (!across) expect(used).toBe(frame.count);
-      }
-    }));
+      }),
+    );
   });
   test("splitting ends at the one bad address", () => {
-    fc.assert(fc.property(spans.filter((all) => all.length > 0), fc.nat(), (all, pick) => {
-      const bad = all[pick % all.length]!;
-      const queue = planReads(all, limits);
-      const refused: string[] = [];
-      const read: string[] = [];
-      for (let frame = queue.shift(); frame; frame = queue.shift()) {
-        if (!frame.spans.includes(bad)) { read.push(...frame.spans.map((each) => each.code)); continue; }
-        const halves = splitFrame(frame);
-        if (halves) queue.unshift(...halves);
-        else refused.push(frame.spans[0]!.code);
-      }
-      expect(refused).toEqual([bad.code]);
-      expect(read).toHaveLength(all.length - 1);
-    }));
+    fc.assert(
+      fc.property(
+        spans.filter((all) => all.length > 0),
+        fc.nat(),
+        (all, pick) => {
+          const bad = all[pick % all.length]!;
+          const queue = planReads(all, limits);
+          const refused: string[] = [];
+          const read: string[] = [];
+          for (let frame = queue.shift(); frame; frame = queue.shift()) {
+            if (!frame.spans.includes(bad)) {
+              read.push(...frame.spans.map((each) => each.code));
+              continue;
+            }
+            const halves = splitFrame(frame);
+            if (halves) queue.unshift(...halves);
+            else refused.push(frame.spans[0]!.code);
+          }
+          expect(refused).toEqual([bad.code]);
+          expect(read).toHaveLength(all.length - 1);
+        },
+      ),
+    );
   });
   test("a gap is worth reading as long as it costs less than a frame", () => {
     expect(worthwhileGap({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 5 })).toBe(12);
   });
   test("time on the wire: 1 register at 9,600 baud", () => {
     // 8 + 7 characters, two gaps of 3.5, 11 bits each, and 5 ms.
-    expect(exchangeMs({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 5 }, 5, 4)).toBeCloseTo((22 * 11 * 1000) / 9600 + 5, 6);
+    expect(exchangeMs({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 5 }, 5, 4)).toBeCloseTo(
+      (22 * 11 * 1000) / 9600 + 5,
+      6,
+    );
   });
 });
 

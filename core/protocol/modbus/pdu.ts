@@ -40,17 +40,21 @@ export function decodeAnswer(question: Question, pdu: Uint8Array): Answer {
   const asked = functionOf(question);
   const got = pdu[0];
   if (got === (asked | 0x80)) {
-    return pdu.length === 2 ? { kind: "exception", code: pdu[1]! } : malformed("an exception of the wrong length");
+    return pdu.length === 2
+      ? { kind: "exception", code: pdu[1]! }
+      : malformed("an exception of the wrong length");
   }
   if (got !== asked) return malformed(`function ${got ?? "none"} instead of ${asked}`);
   if (question.kind === "read") {
-    if (pdu[1] !== question.count * 2 || pdu.length !== 2 + question.count * 2) return malformed(`${pdu.length - 2} bytes instead of ${question.count * 2}`);
+    if (pdu[1] !== question.count * 2 || pdu.length !== 2 + question.count * 2)
+      return malformed(`${pdu.length - 2} bytes instead of ${question.count * 2}`);
     const values = new Uint16Array(question.count);
     for (let i = 0; i < question.count; i++) values[i] = (pdu[2 + 2 * i]! << 8) | pdu[3 + 2 * i]!;
     return { kind: "registers", values };
   }
   const expected = encodeQuestion(question).subarray(0, 5);
-  if (pdu.length !== 5 || expected.some((byte, i) => byte !== pdu[i])) return malformed("an echo of another write");
+  if (pdu.length !== 5 || expected.some((byte, i) => byte !== pdu[i]))
+    return malformed("an echo of another write");
   return { kind: "written" };
 }
 

@@ -61,7 +61,11 @@ function frameOf(spans: Span[]): ReadFrame {
 }
 
 /** Registers worth reading for nothing on a line: what another frame costs, divided by what a register costs. */
-export function worthwhileGap(line: { baud: number; bitsPerCharacter: number; turnaroundMs: number }): number {
+export function worthwhileGap(line: {
+  baud: number;
+  bitsPerCharacter: number;
+  turnaroundMs: number;
+}): number {
   // A frame more: question 8, answer 5 beside its data, two silent gaps of 3.5 characters, and the turn-around.
   const characters = 8 + 5 + 7 + (line.turnaroundMs * line.baud) / (1000 * line.bitsPerCharacter);
   return Math.floor(characters / 2);

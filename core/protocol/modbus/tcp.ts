@@ -31,7 +31,11 @@ export const tcpFraming: Framing = {
             break;
           }
           if (all.length - at < 6 + length) break;
-          frames.push({ transaction: (all[at]! << 8) | all[at + 1]!, unit: all[at + 6]!, pdu: all.slice(at + 7, at + 6 + length) });
+          frames.push({
+            transaction: (all[at]! << 8) | all[at + 1]!,
+            unit: all[at + 6]!,
+            pdu: all.slice(at + 7, at + 6 + length),
+          });
           at += 6 + length;
         }
         held = all.slice(at);

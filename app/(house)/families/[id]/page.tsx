@@ -19,16 +19,44 @@ export default async function Page({ params, searchParams }: Props) {
   const steps = listFirmware(file);
   const firmware = steps.find((each) => each === wanted.firmware) ?? steps[steps.length - 1]!;
   const axes = Math.min(file.axes?.most ?? 1, Math.max(1, Number(wanted.axes) || 1));
-  const definition = definitionFor(family, { firmware, axes, options: (file.options ?? []).map((each) => each.id) });
-  const [versions, used] = await Promise.all([listVersions(app.db, family.id), positionsByDefinition(app.db, [family.id])]);
-  const columns = file.ratings.slice(0, 3).map((rating) => ({ ...defaultColumn(definition, rating.id), title: `Default, ${rating.name}` }));
+  const definition = definitionFor(family, {
+    firmware,
+    axes,
+    options: (file.options ?? []).map((each) => each.id),
+  });
+  const [versions, used] = await Promise.all([
+    listVersions(app.db, family.id),
+    positionsByDefinition(app.db, [family.id]),
+  ]);
+  const columns = file.ratings
+    .slice(0, 3)
+    .map((rating) => ({ ...defaultColumn(definition, rating.id), title: `Default, ${rating.name}` }));
   return (
     <div className="flex flex-col flex-1 min-h-0 bg-leaf">
       <FamilyHead
-        id={family.id} title={family.title} about={file.about} version={family.version} firmware={firmware} steps={steps} axes={axes} mostAxes={file.axes?.most ?? 1}
-        card={file.card} withoutMains={file.withoutMains?.about} permission={file.permission?.howTo} sets={file.sets && `${file.sets.count} sets. ${file.sets.howChosen}`} imitates={file.imitates?.howTo} reducedSupply={file.reducedSupply?.about}
-        trips={file.trips} positions={used.get(family.id) ?? []}
-        versions={versions.map((each) => ({ version: each.version, source: each.source, byName: each.byName, at: each.at?.getTime(), records: each.records }))}
+        id={family.id}
+        title={family.title}
+        about={file.about}
+        version={family.version}
+        firmware={firmware}
+        steps={steps}
+        axes={axes}
+        mostAxes={file.axes?.most ?? 1}
+        card={file.card}
+        withoutMains={file.withoutMains?.about}
+        permission={file.permission?.howTo}
+        sets={file.sets && `${file.sets.count} sets. ${file.sets.howChosen}`}
+        imitates={file.imitates?.howTo}
+        reducedSupply={file.reducedSupply?.about}
+        trips={file.trips}
+        positions={used.get(family.id) ?? []}
+        versions={versions.map((each) => ({
+          version: each.version,
+          source: each.source,
+          byName: each.byName,
+          at: each.at?.getTime(),
+          records: each.records,
+        }))}
       />
       <Sheet key={`${firmware}/${axes}`} data={buildSheet(definition, file.ratings[0]?.id, columns)} />
     </div>

@@ -4,7 +4,11 @@ import { ImportPage } from "@/features/families/import-page";
 
 export const metadata = { title: "Import a definition" };
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ link?: string; unit?: string }> }) {
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ link?: string; unit?: string }>;
+}) {
   const { link, unit } = await searchParams;
   let waiting;
   try {

@@ -14,16 +14,35 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const receipt = Number.isInteger(id) ? await findReceipt(app.db, id) : undefined;
   if (!receipt) notFound();
   const { definitionId, definitionVersion, drive } = receipt.content;
-  const definition = await app.shelf.ofRecord(app.db, { definitionId, definitionVersion, firmware: drive.firmware, facts: drive });
+  const definition = await app.shelf.ofRecord(app.db, {
+    definitionId,
+    definitionVersion,
+    firmware: drive.firmware,
+    facts: drive,
+  });
   const line = (code: string, raw: RawValue | undefined): string => {
     const parameter = definition?.byCode.get(code);
     return parameter ? formatLine(parameter, raw ?? undefined) : String(raw ?? "no value");
   };
   const rows = receipt.content.results.map((each): ReceiptRow => ({
-    code: each.code, name: definition?.byCode.get(each.code)?.name ?? "", from: line(each.code, each.from), to: line(each.code, each.to),
-    readBack: each.readBack === undefined ? "not read back" : line(each.code, each.readBack), verdict: each.verdict, said: each.said,
+    code: each.code,
+    name: definition?.byCode.get(each.code)?.name ?? "",
+    from: line(each.code, each.from),
+    to: line(each.code, each.to),
+    readBack: each.readBack === undefined ? "not read back" : line(each.code, each.readBack),
+    verdict: each.verdict,
+    said: each.said,
   }));
-  const also = receipt.content.alsoChanged.map((each) => ({ code: each.code, name: definition?.byCode.get(each.code)?.name ?? "", from: line(each.code, each.from), to: line(each.code, each.to) }));
-  const leftOut = receipt.content.leftOut.map((each) => ({ code: each.code, name: definition?.byCode.get(each.code)?.name ?? "", reason: each.reason }));
+  const also = receipt.content.alsoChanged.map((each) => ({
+    code: each.code,
+    name: definition?.byCode.get(each.code)?.name ?? "",
+    from: line(each.code, each.from),
+    to: line(each.code, each.to),
+  }));
+  const leftOut = receipt.content.leftOut.map((each) => ({
+    code: each.code,
+    name: definition?.byCode.get(each.code)?.name ?? "",
+    reason: each.reason,
+  }));
   return <Receipt id={id} content={receipt.content} rows={rows} also={also} leftOut={leftOut} />;
 }

@@ -13,7 +13,18 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const detail = await app.restores.detail(Number((await params).id));
   if (!detail) notFound();
   const definition = definitionFor(app.shelf.get(detail.identity.definitionId), fittingOf(detail.identity));
-  const parameters = definition.parameters.map(({ scale, ...each }): SheetParameter => ({ ...each, scale: [scale.num.toString(), scale.den.toString()] }));
-  return <RestorePage first={{ ...detail, seal: detail.plan && planHash(detail.plan) }} parameters={parameters} howTo={definition.file.permission?.howTo} byLink={definition.file.permission?.by === "link"}
-    groups={definition.groups.map((each) => ({ id: each.id, title: each.title }))} writesLand={definition.file.writesLand} />;
+  const parameters = definition.parameters.map(({ scale, ...each }): SheetParameter => ({
+    ...each,
+    scale: [scale.num.toString(), scale.den.toString()],
+  }));
+  return (
+    <RestorePage
+      first={{ ...detail, seal: detail.plan && planHash(detail.plan) }}
+      parameters={parameters}
+      howTo={definition.file.permission?.howTo}
+      byLink={definition.file.permission?.by === "link"}
+      groups={definition.groups.map((each) => ({ id: each.id, title: each.title }))}
+      writesLand={definition.file.writesLand}
+    />
+  );
 }

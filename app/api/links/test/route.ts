@@ -6,7 +6,10 @@ import { testLink } from "@/server/bench";
 import { hasAcknowledged, NOT_ACKNOWLEDGED } from "@/server/people";
 import type { Result } from "@/core/drive";
 
-const schema = Joi.object<{ link: LinkSettings; unit: number }>({ link: linkSchema, unit: Joi.number().integer().min(0).max(255).required() });
+const schema = Joi.object<{ link: LinkSettings; unit: number }>({
+  link: linkSchema,
+  unit: Joi.number().integer().min(0).max(255).required(),
+});
 
 /** Tries a link out: is somebody there? Nothing is connected. */
 export const POST = route(schema, async ({ app, person, body }): Promise<Result<unknown>> => {

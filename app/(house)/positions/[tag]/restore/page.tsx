@@ -4,7 +4,10 @@ import { application } from "@/server/application";
 import { listRecords, standingOf } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 
-type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ record?: string; connection?: string }> };
+type Props = {
+  params: Promise<{ tag: string }>;
+  searchParams: Promise<{ record?: string; connection?: string }>;
+};
 
 export const metadata = { title: "Restore" };
 
@@ -18,7 +21,22 @@ export default async function Page({ params, searchParams }: Props) {
   const standing = records.find((each) => each.id === choice?.recordId)?.number;
   const open = (await app.restores.openViews()).find((each) => each.tag === position.tag);
   return (
-    <ChooseRestore key={position.tag} tag={position.tag} title={position.title} standing={standing} wanted={Number(record) || standing} connection={connection} open={open && { id: open.id, byName: open.byName }}
-      records={records.map((each) => ({ number: each.number, takenAt: each.takenAt.getTime(), byName: each.takenByName, ratingName: each.ratingName, serial: each.serial, partial: each.present < each.expected }))} />
+    <ChooseRestore
+      key={position.tag}
+      tag={position.tag}
+      title={position.title}
+      standing={standing}
+      wanted={Number(record) || standing}
+      connection={connection}
+      open={open && { id: open.id, byName: open.byName }}
+      records={records.map((each) => ({
+        number: each.number,
+        takenAt: each.takenAt.getTime(),
+        byName: each.takenByName,
+        ratingName: each.ratingName,
+        serial: each.serial,
+        partial: each.present < each.expected,
+      }))}
+    />
   );
 }

@@ -5,7 +5,9 @@ import type { PlanChoices } from "@/core/restore";
 
 const schema = Joi.object<{ choices?: PlanChoices; seal?: string; again?: number[] }>({
   choices: Joi.object({
-    tuning: Joi.boolean().required(), communication: Joi.boolean().required(), ratingDependent: Joi.boolean().required(),
+    tuning: Joi.boolean().required(),
+    communication: Joi.boolean().required(),
+    ratingDependent: Joi.boolean().required(),
     leaveOut: Joi.array().items(Joi.string().max(24)).max(5000).required(),
   }),
   seal: Joi.string().hex().length(64),
@@ -30,7 +32,11 @@ export const POST = route(schema, async ({ app, person, params, body }): Promise
     case "end":
       return app.restores.end(id, person);
     default:
-      return bad({ kind: "stopped", text: `Nothing here is called "${params.act}".`, remedy: "See docs/http.md." });
+      return bad({
+        kind: "stopped",
+        text: `Nothing here is called "${params.act}".`,
+        remedy: "See docs/http.md.",
+      });
   }
 });
 
