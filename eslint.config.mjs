@@ -5,6 +5,8 @@ const config = [
   {
     ignores: [
       ".next/**",
+      "tests/bare/**",
+      ".threads/**",
       "data/**",
       "node_modules/**",
       "next-env.d.ts",
@@ -15,9 +17,20 @@ const config = [
   ...next,
   ...typescript,
   {
+    files: ["**/*.{js,mjs,ts,tsx}"],
     rules: {
       "no-console": "error",
+      "no-nested-ternary": "error",
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "import/order": [
+        "error",
+        {
+          groups: ["builtin", "external", "internal", "parent", "sibling", "index"],
+          pathGroups: [{ pattern: "@/**", group: "internal" }],
+          alphabetize: { order: "asc", caseInsensitive: true },
+          "newlines-between": "never",
+        },
+      ],
     },
   },
   { files: ["scripts/**", "bench/**", "demo/**", "simulator/main.ts"], rules: { "no-console": "off" } },

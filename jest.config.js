@@ -12,6 +12,7 @@ const config = {
   testMatch: ["**/*.test.ts"],
   testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],
   modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
+  globalSetup: "<rootDir>/scripts/prepare-tests.mjs",
   testTimeout: 60000,
   maxWorkers: 2,
 };

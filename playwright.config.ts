@@ -39,6 +39,7 @@ export default defineConfig({
       DEMO_PORT_SHIFT: "1000",
       NEXT_TELEMETRY_DISABLED: "1",
       LOG_LEVEL: "warn",
+      CHECK_ANSWERS: "1",
     },
   },
 });

@@ -2,8 +2,8 @@ import type { Definition } from "@/core/definition";
 import { good } from "@/core/drive";
 import { KnockTimeout, planSearch, type LinkSettings } from "@/core/link";
 import { systemClock } from "@/core/protocol/system-clock";
-import { Search } from "@/server/bench";
-import { makeLink } from "@/server/link";
+import { makeLink } from "@/server/link/drive-link";
+import { Search } from "@/server/link/host/search";
 import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import type { Figure } from "./measure";
@@ -25,10 +25,10 @@ export async function measureFinding(
   for (const address of [3, 90, 201])
     line.add(
       new StandInDrive(rill, {
-        rating: "R-015",
-        firmware: "3.4",
+        rating: "R-030",
+        firmware: "4.4",
         serial: `F-${address}`,
-        values: { N101: address },
+        values: { "1n": address },
       }),
     );
   const settings: LinkSettings = { kind: "modbus-rtu-over-tcp", host: "127.0.0.1", port };
@@ -42,6 +42,7 @@ export async function measureFinding(
       definitions,
       take: () => good(link),
       drop: () => undefined,
+      wall: Date.now,
       keep: () => Promise.resolve({ swapped: false }),
       publish: () => undefined,
     },

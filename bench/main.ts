@@ -12,12 +12,12 @@ import { measureReading } from "./wire";
 const base = process.argv[2]!;
 const families = readFamilies();
 const family = (id: string) => families.find((each) => each.id === id)!;
-const rill = family("fennimore-rill-3");
+const rill = family("fennimore-rill-4");
 const figures: Figure[] = [
-  ...(await measureReading(rill, { rating: "R-015", firmware: "3.4", serial: "BENCH" }, 9600)),
+  ...(await measureReading(rill, { rating: "R-030", firmware: "4.4", serial: "BENCH" }, 9600)),
   ...(await measureReading(
-    family("oakhanger-hollin-4"),
-    { rating: "H-090", firmware: "4.2", serial: "BENCH", options: ["netmod"] },
+    family("oakhanger-hollin-5"),
+    { rating: "H-090", firmware: "5.2", serial: "BENCH", options: ["netmod"] },
     19_200,
   )),
   ...(await measureReading(

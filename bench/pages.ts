@@ -20,11 +20,11 @@ export async function measurePages(base: string): Promise<Figure[]> {
   await page.getByLabel("E-mail address").fill("bench@example.test");
   await page.getByLabel("Password").fill("for the benchmark");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await page.waitForURL(`${base}/`);
+  await page.waitForURL(`${base}/plants/plant`);
   const serverMs = await medianMs(9, async () => {
-    await (await page.request.get("/positions/BENCH-50")).body();
+    await (await page.request.get("/plants/plant/positions/BENCH-50")).body();
   });
-  await page.goto("/positions/BENCH-3000");
+  await page.goto("/plants/plant/positions/BENCH-3000");
   await page.locator('[data-code="W0"]').waitFor();
   const keystroke = await keystrokeToPaint(page);
   await browser.close();

@@ -15,10 +15,11 @@ const folder = process.argv[2];
 if (!folder) process.exit(2);
 rmSync(folder, { recursive: true, force: true });
 const families = readFamilies();
-const rill = families.find((each) => each.id === "fennimore-rill-3")!;
+const rill = families.find((each) => each.id === "fennimore-rill-4")!;
 const file = { ...widened(rill, 3000).file, id: "bench-3000", family: "Bench" };
 const wide = loadDefinition(JSON.stringify(file), "bench-3000.json");
 const app = await createApplication({
+  baseUrl: "http://127.0.0.1:4392",
   database: await openEmbedded(folder),
   definitions: [...families, wide],
   secret: loadSecret(folder),
@@ -32,27 +33,27 @@ const person = {
   name: "Bench",
   sessionId: "bench",
 };
-await app.db.insert(tables.area).values({ name: "Kiln", sort: 1 });
+await app.db.insert(tables.area).values({ plantId: 1, name: "Kiln", sort: 1 });
 for (const [tag, definition, records] of [
   ["BENCH-50", rill, 50],
   ["BENCH-3000", wide, 1],
 ] as const) {
   const [position] = await app.db
     .insert(tables.position)
-    .values({ tag, title: tag, areaId: 1, definitionId: definition.id })
+    .values({ plantId: 1, tag, title: tag, areaId: 1, definitionId: definition.id })
     .returning();
   const identity = {
     vendor: "Fennimore",
     family: definition.file.family,
     definitionId: definition.id,
-    rating: "R-015",
-    ratingName: "1.5 kW",
+    rating: "R-030",
+    ratingName: "3 kW",
     supply: "3 × 400 V",
-    firmware: "3.4",
+    firmware: "4.4",
     serial: tag,
   };
   for (let i = 0; i < records; i++) {
-    const values = valuesByCode(factorySet(definition, "R-015"));
+    const values = valuesByCode(factorySet(definition, "R-030"));
     values.set(definition.parameters[20]!.code, i);
     await keepReading(app.db, definition, person, {
       positionId: position!.id,

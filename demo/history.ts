@@ -1,7 +1,7 @@
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
-import type { RawValue } from "@/core/value";
+import { emptyRaw, type RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import { addNote, keepReading, raiseStanding } from "@/server/ledger";
 import type { Person } from "@/server/people";
@@ -21,7 +21,7 @@ export async function makeHistory(
   family: ScenarioFamily,
   definition: Definition,
   people: Person[],
-  position: ScenarioPosition & { id: number; linkName: string },
+  position: ScenarioPosition & { id: number; plantId: number; linkName: string },
   base: Record<string, RawValue>,
   today: Date,
   index: number,
@@ -51,7 +51,7 @@ export async function makeHistory(
         : undefined;
     if (change) values[change.code] = change.raw;
     const last = number === position.records;
-    if (number >= 6 && position.story === "odd-twin") values.R204 = 120;
+    if (number >= 6 && position.story === "odd-twin") values["4r"] = 120;
     const reset = last && position.story === "reset";
     const held = whole(
       definition,
@@ -60,7 +60,7 @@ export async function makeHistory(
       measuredAt(family, takenAt, index),
     );
     if (last && position.story === "partial")
-      for (const code of held.keys()) if (/^[TPND]/.test(code)) held.delete(code);
+      for (const code of held.keys()) if (/[tgny]$/.test(code)) held.delete(code);
     const kept = await keepReading(db, definition, person, {
       positionId: position.id,
       set: buildSet(definition, held),
@@ -72,11 +72,9 @@ export async function makeHistory(
       takenAt,
     });
     if (kept.unchanged) continue;
-    const note = reset
-      ? "Taken right after the factory reset, by mistake."
-      : last && position.story === "partial"
-        ? "Line was needed again, reading stopped half-way."
-        : change?.note;
+    let note = change?.note;
+    if (reset) note = "Taken right after the factory reset, by mistake.";
+    else if (last && position.story === "partial") note = "Line was needed again, reading stopped half-way.";
     if (note) await addNote(db, person, kept.record.id, note, takenAt);
     const usual = last
       ? (position.story === undefined || position.story === "swapped") && index % 5 !== 1
@@ -148,8 +146,7 @@ function whole(
 ): Map<string, RawValue> {
   const all = valuesByCode(factorySet(definition, rating));
   for (const parameter of definition.parameters)
-    if (!all.has(parameter.code))
-      all.set(parameter.code, parameter.type === "text" ? "" : parameter.type.endsWith("64") ? "0" : 0);
+    if (!all.has(parameter.code)) all.set(parameter.code, emptyRaw(parameter.type));
   for (const [code, raw] of [...Object.entries(values), ...Object.entries(measured)]) all.set(code, raw);
   return all;
 }

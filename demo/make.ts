@@ -1,17 +1,18 @@
 /** Makes the demo plant in an empty data folder: `tsx demo/make.ts FOLDER`. Writes the stand-ins' plan beside it. */
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import type { RawValue } from "@/core/value";
 import { definitionFor, type Definition } from "@/core/definition";
+import { linkKey } from "@/core/link";
+import type { RawValue } from "@/core/value";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
-import { linkKey } from "@/core/link";
 import { openEmbedded, tables } from "@/server/database";
 import { addPerson, type Person } from "@/server/people";
+import { namePlant } from "@/server/plant";
 import { loadSecret } from "@/server/secret";
 import { makeHistory } from "./history";
-import { readStrangers } from "./strangers";
 import { readScenario, settingsOf, type ScenarioPosition } from "./scenario";
+import { readStrangers } from "./strangers";
 
 const folder = process.argv[2];
 if (!folder) {
@@ -24,10 +25,15 @@ const scenario = readScenario();
 const definitions = readFamilies();
 const strangers = readStrangers();
 const app = await createApplication({
+  baseUrl: "http://127.0.0.1:4310",
   database: await openEmbedded(folder),
   definitions,
   secret: loadSecret(folder),
 });
+
+/** The one plant that a new archive has. */
+const PLANT = 1;
+await namePlant(app.db, PLANT, { slug: scenario.slug, name: scenario.name });
 
 const people: Person[] = [];
 for (const person of scenario.people)
@@ -41,7 +47,7 @@ const links = new Map<string, { id: number; name: string }>();
 for (const line of scenario.lines) {
   const [row] = await app.db
     .insert(tables.link)
-    .values({ name: line.title, key: linkKey(settingsOf(line)), settings: settingsOf(line) })
+    .values({ plantId: PLANT, name: line.title, key: linkKey(settingsOf(line)), settings: settingsOf(line) })
     .returning();
   links.set(line.id, { id: row!.id, name: line.title });
 }
@@ -49,7 +55,10 @@ for (const line of scenario.lines) {
 const standIns = new Map<string, Array<Record<string, unknown>>>();
 let index = 0;
 for (const [sort, area] of scenario.areas.entries()) {
-  const [areaRow] = await app.db.insert(tables.area).values({ name: area.name, sort }).returning();
+  const [areaRow] = await app.db
+    .insert(tables.area)
+    .values({ plantId: PLANT, name: area.name, sort })
+    .returning();
   for (const position of area.positions) {
     const link = links.get(position.line)!;
     const family = scenario.families[position.family ?? "rill"]!;
@@ -63,6 +72,7 @@ for (const [sort, area] of scenario.areas.entries()) {
     const [row] = await app.db
       .insert(tables.position)
       .values({
+        plantId: PLANT,
         tag: position.tag,
         title: position.title,
         areaId: areaRow!.id,
@@ -78,7 +88,7 @@ for (const [sort, area] of scenario.areas.entries()) {
       family,
       definition,
       people,
-      { ...position, id: row!.id, linkName: link.name },
+      { ...position, id: row!.id, plantId: PLANT, linkName: link.name },
       scenario.settings[position.like]!,
       new Date(),
       index,
@@ -111,16 +121,16 @@ function standIn(
     ...(modules ? { modules } : {}),
   };
   if (position.story === "swapped")
-    return { ...make, serial: "FR26-2207", values: { ...values, R201: 500, P106: 50 } };
+    return { ...make, serial: "FR26-2207", values: { ...values, "1r": 500, "6g": 50 } };
   if (position.story === "volatile")
-    return { ...make, values: { ...values, R105: 5000 }, volatileValues: { R105: 5500, R201: 2600 } };
+    return { ...make, values: { ...values, "4f": 5000 }, volatileValues: { "4f": 5500, "1r": 2600 } };
   return make;
 }
 
 for (const { line, ...spare } of scenario.spares)
   standIns.set(line, [...(standIns.get(line) ?? []), { ...spare }]);
 for (const each of scenario.store)
-  await app.db.insert(tables.drive).values({ ...each, whereabouts: "store" });
+  await app.db.insert(tables.drive).values({ ...each, plantId: PLANT, whereabouts: "store" });
 
 const plan = {
   definitions: strangers,

@@ -75,6 +75,8 @@ export function settingsOf(line: ScenarioLine): LinkSettings {
 
 export interface Scenario {
   name: string;
+  /** Stands in addresses. */
+  slug: string;
   password: string;
   people: Array<{ name: string; email: string }>;
   lines: ScenarioLine[];

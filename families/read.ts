@@ -3,16 +3,14 @@ import { join } from "node:path";
 import { loadDefinition, type Definition } from "@/core/definition";
 
 /**
- * Every definition that ships with the application, one JSON file each, and those that EXTRA_DEFINITIONS names (paths, with commas between).
+ * Every definition that ships with the application, one JSON file each, and those in `extra` files.
  * Throws a `DefinitionError` that names the file when one is wrong.
  */
 export function readFamilies(
   folder = join(/* turbopackIgnore: true */ process.cwd(), "families"),
+  extraFiles: readonly string[] = [],
 ): Definition[] {
-  const extra = (process.env.EXTRA_DEFINITIONS ?? "")
-    .split(",")
-    .filter(Boolean)
-    .map((file) => loadDefinition(readFileSync(file, "utf8"), file));
+  const extra = extraFiles.map((file) => loadDefinition(readFileSync(file, "utf8"), file));
   const shipped = readdirSync(folder, { recursive: true, encoding: "utf8" })
     .filter((file) => file.endsWith(".json"))
     .sort()

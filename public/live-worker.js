@@ -1,9 +1,10 @@
 // One event stream for all tabs of this browser: a browser opens only six connections to one place.
 const ports = new Set();
+const events = new URL(location.href).searchParams.get("events");
 let source;
 
 function open() {
-  source = new EventSource("/api/events");
+  source = new EventSource(events);
   source.onmessage = (event) => {
     tell({ data: event.data });
   };

@@ -78,6 +78,7 @@ export function buildWhenNeeded() {
     "core",
     "server",
     "features",
+    "public",
     "ui",
     "families",
     "package-lock.json",
@@ -85,6 +86,7 @@ export function buildWhenNeeded() {
   ]);
   if (existsSync(stamp) && Number(readFileSync(stamp, "utf8")) === now) return;
   console.log("Building ...");
+  mustRun("node", ["scripts/build-threads.mjs"]);
   mustRun("node", ["node_modules/next/dist/bin/next", "build"], { stdio: ["ignore", "inherit", "inherit"] });
   writeFileSync(stamp, String(now));
 }

@@ -23,6 +23,7 @@ const bin = (name) => `node_modules/.bin/${name}`;
 for (const [name, command, args] of [
   ["types", "node", [bin("tsc"), "--noEmit"]],
   ["lint", "node", [bin("eslint"), ".", "--max-warnings", "0"]],
+  ["format", "node", [bin("prettier"), "--check", ".", "--log-level", "warn"]],
   [
     "boundaries",
     "node",

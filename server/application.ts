@@ -1,30 +1,33 @@
-import { join } from "node:path";
 import type { Definition } from "@/core/definition";
-import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import { readFamilies } from "@/families/read";
-import { Bench, Searches, USUAL_TIMING, type BenchTiming } from "./bench";
+import { Bench, dropForgotten, Searches, USUAL_TIMING, type BenchParts } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
 import { DefinitionShelf } from "./definitions";
 import { Events } from "./events";
 import { Imports } from "./import";
-import { SerialPorts } from "./link";
+import { linksHere, SerialPorts, startLinks, type Links, type LookTiming, type MainAsks } from "./link";
+import { log } from "./log";
 import { createAuth, type Auth } from "./people";
 import { Restores } from "./restore";
+import type { Handlers } from "./rpc";
 import { loadSecret } from "./secret";
+import { settings } from "./settings";
 
 /** Everything the routes work with. One in a process. */
 export interface Application {
   db: Database;
-  clock: Clock;
   shelf: DefinitionShelf;
   events: Events;
+  links: Links;
   bench: Bench;
   searches: Searches;
   ports: SerialPorts;
   imports: Imports;
   restores: Restores;
   auth: Auth;
+  /** The time of day. */
+  now: () => Date;
   close(): Promise<void>;
 }
 
@@ -32,53 +35,69 @@ export interface ApplicationParts {
   database: OpenDatabase;
   definitions: Definition[];
   secret: string;
-  clock?: Clock;
-  timing?: BenchTiming;
+  baseUrl: string;
+  timing?: LookTiming;
+  /** The time of day, ms since 1970. */
+  wall?: () => number;
   /** How often a permission or a motor that is waited for is looked at, in ms. */
   pollMs?: number;
 }
 
 /** Puts the parts together and brings work that a former process left open into a state that can be trusted. */
-export async function createApplication({
-  database,
-  definitions,
-  secret,
-  clock = systemClock,
-  timing = USUAL_TIMING,
-  pollMs = 400,
-}: ApplicationParts): Promise<Application> {
+export async function createApplication(parts: ApplicationParts): Promise<Application> {
+  const {
+    database,
+    definitions,
+    secret,
+    baseUrl,
+    timing = USUAL_TIMING,
+    wall = Date.now,
+    pollMs = 400,
+  } = parts;
   const { db } = database;
   const shelf = new DefinitionShelf(definitions);
-  await shelf.loadImported(db);
+  await shelf.loadKept(db);
   const events = new Events();
-  const benchParts = { db, shelf, events, clock, timing };
+  const handlers: Handlers<MainAsks> = {
+    changed: (change): void => bench.takeChange(change),
+    keepFound: (found) => searches.keepFound(found),
+  };
+  // A database in memory has no way for another thread: the links stay in this one.
+  const links: Links = database.access
+    ? await startLinks(database.access(), handlers)
+    : linksHere({ db, clock: systemClock, wall }, handlers);
+  // Without its links or its database the program says nothing true any more: it ends, and says why.
+  const end = (reason: string): never => {
+    log.fatal(reason);
+    process.exit(1);
+  };
+  links.onEnded = end;
+  database.onEnded = end;
+  const benchParts: BenchParts = { db, shelf, events, links, timing, wall };
   const bench = new Bench(benchParts);
   const searches = new Searches(benchParts, bench);
-  const restores = new Restores({ db, events, clock, pollMs }, bench);
+  const restores = new Restores({ db, shelf, events, links, wall, pollMs }, bench);
+  const now = (): Date => new Date(wall());
   await restores.recover();
-  const auth = createAuth(db, secret, process.env.BASE_URL ?? `http://127.0.0.1:${process.env.PORT ?? 4310}`);
+  await dropForgotten(db, now());
   return {
     db,
-    clock,
     shelf,
     events,
+    links,
     bench,
     searches,
     ports: new SerialPorts(),
     imports: new Imports(db, shelf),
     restores,
-    auth,
+    auth: createAuth(db, secret, baseUrl),
+    now,
     close: async () => {
       searches.stopAll();
-      bench.closeAll();
+      await links.close();
       await database.close();
     },
   };
-}
-
-/** Where this installation keeps its data. */
-export function dataFolder(): string {
-  return process.env.DATA_DIR ?? join(/* turbopackIgnore: true */ process.cwd(), "data", "plant");
 }
 
 const holder = globalThis as typeof globalThis & { calmLedger?: Promise<Application> };
@@ -90,9 +109,8 @@ export function application(): Promise<Application> {
 }
 
 async function openApplication(): Promise<Application> {
-  const definitions = readFamilies();
-  const database = process.env.DATABASE_URL
-    ? await openServer(process.env.DATABASE_URL)
-    : await openEmbedded(dataFolder());
-  return createApplication({ database, definitions, secret: loadSecret(dataFolder()) });
+  const { databaseUrl, dataFolder, baseUrl, authSecret, extraDefinitions } = settings();
+  const definitions = readFamilies(undefined, extraDefinitions);
+  const database = databaseUrl ? await openServer(databaseUrl) : await openEmbedded(dataFolder);
+  return createApplication({ database, definitions, secret: authSecret ?? loadSecret(dataFolder), baseUrl });
 }

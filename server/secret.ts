@@ -2,9 +2,8 @@ import { randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 
-/** The secret that signs sessions: from AUTH_SECRET, or made once and kept beside the data, readable by its owner only. */
+/** The secret that signs sessions: made once and kept beside the data, readable by its owner only. */
 export function loadSecret(folder: string): string {
-  if (process.env.AUTH_SECRET) return process.env.AUTH_SECRET;
   mkdirSync(folder, { recursive: true });
   const file = join(folder, "secret");
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("hex"), { mode: 0o600 });

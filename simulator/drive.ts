@@ -265,8 +265,8 @@ export class StandInDrive {
       return "locked";
     }
     if (this.now() < this.busyUntil) return "busy";
-    if (command)
-      return this.obey(command === makePermanent ? "permanent" : command === restart ? "restart" : "reset");
+    if (command && command === makePermanent) return this.obey("permanent");
+    if (command) return this.obey(command === restart ? "restart" : "reset");
     if (!parameter || parameter.readOnly || parameter.address !== address) return "read-only";
     if (raw === undefined) return "length";
     const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);

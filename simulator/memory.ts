@@ -1,6 +1,6 @@
 import type { Definition } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
-import type { Parameter, RawValue } from "@/core/value";
+import { emptyRaw, type Parameter, type RawValue } from "@/core/value";
 
 /** One memory of a drive: the running one, the permanent one, or the card. */
 export class Memory {
@@ -10,10 +10,7 @@ export class Memory {
   static factory(definition: Definition, rating: string): Memory {
     const memory = new Memory();
     for (const parameter of definition.parameters)
-      memory.values.set(
-        parameter.code,
-        parameter.type === "text" ? "" : parameter.type.endsWith("64") ? "0" : 0,
-      );
+      memory.values.set(parameter.code, emptyRaw(parameter.type));
     for (const [code, raw] of valuesByCode(factorySet(definition, rating))) memory.values.set(code, raw);
     return memory;
   }

@@ -40,12 +40,8 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
   const fits =
     parameter === undefined ||
     (parameter.address === question.address && parameter.registers === values.length);
-  const raw =
-    parameter === undefined
-      ? decodeRegisters(values.length > 1 ? "u32" : "u16", values, link.wordOrder)
-      : fits
-        ? decodeRegisters(parameter.type, values, link.wordOrder)
-        : undefined;
+  const type = parameter?.type ?? (values.length > 1 ? "u32" : "u16");
+  const raw = fits ? decodeRegisters(type, values, link.wordOrder) : undefined;
   const refused = shown.write(question.address, 0, raw);
   return refused ? exception(refused) : { kind: "written" };
 }

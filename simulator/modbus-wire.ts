@@ -19,8 +19,8 @@ const tails = new WeakMap<SpokenLine, Promise<void>>();
 
 /** Serves a line's drives over one socket. Questions are answered one after another, as on a real line. */
 export function serveModbus(line: SpokenLine, socket: Socket): void {
-  const framing =
-    line.kind === "tcp" ? tcpFraming : line.settings.serial?.framing === "ascii" ? asciiFraming : rtuFraming;
+  const onSerial = line.settings.serial?.framing === "ascii" ? asciiFraming : rtuFraming;
+  const framing = line.kind === "tcp" ? tcpFraming : onSerial;
   const decoder = framing.decoder("questions");
   const send = (bytes: Uint8Array): void => {
     if (!socket.destroyed) socket.write(bytes);

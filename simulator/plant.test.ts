@@ -14,8 +14,8 @@ beforeEach(() => {
           baud: 0,
           gateway: false,
           drives: [
-            { definitionId: rill.id, tag: "A", rating: "R-015", firmware: "3.4", serial: "F1" },
-            { definitionId: hollin.id, tag: "B", rating: "H-090", firmware: "4.2", serial: "O1" },
+            { definitionId: rill.id, tag: "A", rating: "R-030", firmware: "4.4", serial: "F1" },
+            { definitionId: hollin.id, tag: "B", rating: "H-090", firmware: "5.2", serial: "O1" },
           ],
         },
         {
@@ -83,7 +83,7 @@ describe("what hands do at a cabinet", () => {
   });
   test("mains taken away and given back, half of a drive exchanged, an axis tripped", () => {
     act("B", { act: "mains-off" });
-    expect(seen("B")).toMatchObject({ mains: false, trip: 3, canDieHalf: true });
+    expect(seen("B")).toMatchObject({ mains: false, trip: 102, canDieHalf: true });
     act("B", { act: "mains-on" });
     expect(seen("B")).toMatchObject({ mains: true, trip: 0 });
     act("B", { act: "swap-half" });
@@ -96,4 +96,31 @@ describe("what hands do at a cabinet", () => {
   test("nothing that stands nowhere", () => {
     expect(plant.act({ line: "tcp", tag: "Z", act: ACTS[0] })).toMatch(/no stand-in Z/);
   });
+});
+
+test("a drive whose definition does not ship any more is left out, and said", async () => {
+  const said: string[] = [];
+  const old = new StandInPlant(
+    {
+      lines: [
+        {
+          id: "tcp",
+          title: "Line",
+          port: 0,
+          baud: 0,
+          gateway: false,
+          drives: [
+            { definitionId: "fennimore-gone-1", tag: "A", ...make },
+            { definitionId: rill.id, tag: "B", ...make, rating: "R-030" },
+          ],
+        },
+      ],
+    },
+    definitions,
+  );
+  old.onLeftOut = (text) => said.push(text);
+  await old.open();
+  await Promise.all([...old.lines.values()].map((each) => each.close()));
+  expect(old.view().map((each) => each.tag)).toEqual(["B"]);
+  expect(said).toEqual([expect.stringContaining("A is left out: its definition fennimore-gone-1")]);
 });

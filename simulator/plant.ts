@@ -1,8 +1,8 @@
+import type { StandInView } from "@/core/contract";
 import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
-import type { StandInView } from "@/core/live";
-import { canMakePorts } from "./pseudo-terminal";
 import { StandInDrive, type DriveMake } from "./drive";
 import { StandInLine } from "./line";
+import { canMakePorts } from "./pseudo-terminal";
 import type { Disturbance, LineSettings } from "./spoken-line";
 
 /** What stands in the stand-in plant: lines, and the drives on them. Written by the demo, read by the simulator. */
@@ -56,9 +56,10 @@ export interface CabinetAct {
 /** The lines and drives of a stand-in plant, and what can be done at them. */
 export class StandInPlant {
   readonly lines = new Map<string, StandInLine>();
-  /** Told of a line that this machine cannot make. */
+  /** Told of what this machine cannot make, when the plant opens. */
   onLeftOut: ((text: string) => void) | undefined;
   private readonly tags = new Map<StandInDrive, string>();
+  private readonly leftOut: string[] = [];
 
   private readonly definitions: readonly Definition[];
 
@@ -71,10 +72,12 @@ export class StandInPlant {
       const line = new StandInLine(settings);
       for (const { definitionId, tag, ...make } of drives) {
         const definition = this.definitions.find((each) => each.id === definitionId);
-        if (!definition)
-          throw new Error(
-            `The plan names the definition ${definitionId}, which neither ships nor stands in the plan.`,
+        if (!definition) {
+          this.leftOut.push(
+            `${tag} is left out: its definition ${definitionId} does not ship any more. Make the demo plant anew with --fresh.`,
           );
+          continue;
+        }
         const drive = new StandInDrive(definition, make, undefined, this.definitions);
         line.add(drive);
         this.tags.set(drive, tag);
@@ -84,6 +87,7 @@ export class StandInPlant {
   }
 
   async open(): Promise<void> {
+    for (const text of this.leftOut) this.onLeftOut?.(text);
     for (const line of this.lines.values()) {
       // Without socat there is no stand-in for a serial port; everything else works.
       if (line.kind === "serial" && !canMakePorts())

@@ -19,16 +19,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     const key = keyOf(addressOf(sign.address) + shift.address, shift.node);
     const on = sign.inverted ? !given : given;
     const word = Number(words.get(key)?.raw ?? 0);
-    const raw =
-      sign.bit === undefined
-        ? on
-          ? sign.equals!
-          : word === sign.equals
-            ? 0
-            : word
-        : on
-          ? (word | (1 << sign.bit)) >>> 0
-          : (word & ~(1 << sign.bit)) >>> 0;
+    const raw = withSign(word, sign, on);
     words.set(key, { type: sign.type ?? "u16", length: 0, raw });
   };
   const number = (address: Address, type: ValueType, raw: number, axis = 0): void => {
@@ -121,4 +112,11 @@ export function keyOf(address: number, node: number): string {
 function versionNumber(version: string, minorSteps: number): number {
   const [major = 0, minor = 0] = version.split(".").map(Number);
   return major * minorSteps + minor;
+}
+
+/** A status word with one sign given or taken away; the other bits stay. */
+function withSign(word: number, sign: Sign, on: boolean): number {
+  if (sign.bit !== undefined) return (on ? word | (1 << sign.bit) : word & ~(1 << sign.bit)) >>> 0;
+  if (on) return sign.equals!;
+  return word === sign.equals ? 0 : word;
 }

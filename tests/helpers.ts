@@ -1,5 +1,8 @@
 import { expect, type Page } from "@playwright/test";
 
+/** An address within the demo plant. */
+export const at = (path: string): string => `/plants/tarn-hollow${path === "/" ? "" : path}`;
+
 /** Signs in as one of the demo plant's people. */
 export async function signIn(page: Page, email = "ines@tarnhollow.example"): Promise<void> {
   await page.goto("/sign-in");
@@ -11,7 +14,7 @@ export async function signIn(page: Page, email = "ines@tarnhollow.example"): Pro
 
 /** Goes to the bench and acknowledges the warning before live work. */
 export async function openBench(page: Page): Promise<void> {
-  await page.goto("/bench");
+  await page.goto(at("/bench"));
   const acknowledge = page.getByRole("button", { name: /have read this/ });
   await expect(acknowledge.or(page.getByRole("heading", { name: "Connect to a drive" }))).toBeVisible();
   if (await acknowledge.isVisible()) await acknowledge.click();

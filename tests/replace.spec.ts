@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { atCabinet, connect, signIn, standIn } from "./helpers";
+import { at, atCabinet, connect, signIn, standIn } from "./helpers";
 
 test("a drive is recorded, dies, and its replacement is restored and verified", async ({ page }) => {
   await signIn(page);
@@ -8,14 +8,14 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await page.getByRole("button", { name: "Record into KL-02" }).click();
   await expect(page.getByText(/Nothing has changed since record \d+; nothing was added/)).toBeVisible();
 
-  await page.goto("/positions/KL-02");
+  await page.goto(at("/positions/KL-02"));
   await expect(page.getByText("the standing record", { exact: false }).first()).toBeVisible();
   await page.getByRole("radio", { name: /Not default/ }).click();
-  await expect(page.locator('[data-code="G102"]')).toBeVisible();
-  await expect(page.locator('[data-code="G103"]')).toHaveCount(0);
+  await expect(page.locator('[data-code="2a"]')).toBeVisible();
+  await expect(page.locator('[data-code="3a"]')).toHaveCount(0);
 
   await atCabinet(page, "kl-02", "KL-02", "swap", {
-    make: { rating: "R-015", firmware: "3.4", serial: "FR26-7001" },
+    make: { rating: "R-030", firmware: "4.4", serial: "FR26-7001" },
   });
   await expect(page.getByLabel("Live line")).toContainText("another drive answers", { timeout: 15_000 });
   await page.getByLabel("Live line").getByRole("button", { name: "Let go" }).click();
@@ -28,7 +28,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await page.waitForURL(/\/restore\/\d+/);
   const write = page.getByRole("button", { name: /Write \d+ parameters/ });
   await expect(write).toBeEnabled({ timeout: 30_000 });
-  await expect(page.getByRole("table", { name: "Plan" })).toContainText("R204");
+  await expect(page.getByRole("table", { name: "Plan" })).toContainText("4r");
   await write.click();
   await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
   expect((await standIn(page, "KL-02")).trip).toBe(0);
@@ -41,7 +41,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await expect(page.getByRole("definition").filter({ hasText: "serial FR26-7001" })).toBeVisible();
   expect(await standIn(page, "KL-02")).toMatchObject({ serial: "FR26-7001", volatile: false, trip: 0 });
 
-  await page.goto("/journal");
+  await page.goto(at("/journal"));
   await expect(page.getByText(/Restored record \d+ of KL-02 onto drive FR26-7001: verified/)).toBeVisible();
 });
 
@@ -49,9 +49,9 @@ test("the cable is pulled half-way: the page says how things stand, and the rest
   page,
 }) => {
   await signIn(page);
-  await page.goto("/cabinet");
+  await page.goto(at("/cabinet"));
   await atCabinet(page, "kl-03", "KL-03", "swap", {
-    make: { rating: "R-015", firmware: "3.4", serial: "FR26-7002" },
+    make: { rating: "R-030", firmware: "4.4", serial: "FR26-7002" },
   });
   await connect(page, "KL-03");
   await page.getByRole("link", { name: /Restore record/ }).click();
@@ -72,9 +72,9 @@ test("the cable is pulled half-way: the page says how things stand, and the rest
 
 test("another rating gets nothing written", async ({ page }) => {
   await signIn(page);
-  await page.goto("/cabinet");
+  await page.goto(at("/cabinet"));
   await atCabinet(page, "kl-05", "KL-05", "swap", {
-    make: { rating: "R-040", firmware: "3.4", serial: "FR26-7003" },
+    make: { rating: "R-055", firmware: "4.4", serial: "FR26-7003" },
   });
   await connect(page, "KL-05");
   await page.getByRole("link", { name: /Restore record/ }).click();
@@ -82,7 +82,7 @@ test("another rating gets nothing written", async ({ page }) => {
   await expect(page.getByText(/say stop: nothing is written/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole("button", { name: /Write \d+ parameters/ })).toBeDisabled();
   await page.getByRole("button", { name: "End without writing" }).click();
-  await expect(page.getByText("Ended before it was done.")).toBeVisible();
+  await expect(page.getByText("Ended before anything was written.")).toBeVisible();
   expect((await standIn(page, "KL-05")).volatile).toBe(false);
 });
 
@@ -94,9 +94,9 @@ test("two windows restoring one drive: the second is told who is at it", async (
   await expect(begin).toBeEnabled();
   const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await signIn(other, "tomas@tarnhollow.example");
-  await other.goto("/bench");
+  await other.goto(at("/bench"));
   await other.getByRole("button", { name: /have read this/ }).click();
-  await other.goto("/positions/KL-01/restore");
+  await other.goto(at("/positions/KL-01/restore"));
   const second = other.getByRole("button", { name: "Read the drive and check" });
   await expect(second).toBeEnabled();
   await begin.click();

@@ -44,7 +44,8 @@ export function compareColumns(definition: Definition, columns: readonly Column[
       present += 1;
     }
     if (present === 0 && !every) continue;
-    const difference: DifferenceKind = differs ? "value" : present < columns.length ? "missing" : "same";
+    let difference: DifferenceKind = present < columns.length ? "missing" : "same";
+    if (differs) difference = "value";
     const row: Row = { parameter, cells, difference, moving: MOVING_KINDS.has(parameter.kind) };
     if (differs) row.by = numericDifference(parameter, cells[0], cells[cells.length - 1]);
     rows.push(row);

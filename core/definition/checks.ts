@@ -2,8 +2,8 @@ import { checkRange, type Parameter } from "@/core/value";
 import { objectText } from "./address";
 import type { Definition } from "./definition";
 import type { DefinitionFault } from "./fault";
-import { parameterFor } from "./for-rating";
 import { compareFirmware, firmwareFits } from "./firmware";
+import { parameterFor } from "./for-rating";
 import { layOut, listFirmware } from "./layout";
 import type { Address, DefinitionFile, GroupSpec, ParameterSpec } from "./model";
 

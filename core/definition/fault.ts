@@ -1,6 +1,6 @@
 /** One thing wrong in a definition file: where, what stood there, what should, and how to mend it. */
 export interface DefinitionFault {
-  /** Path inside the file, e.g. `groups[2].parameters[0].default (R201)`. */
+  /** Path inside the file, e.g. `groups[2].parameters[0].default (1r)`. */
   path: string;
   found: string;
   expected: string;

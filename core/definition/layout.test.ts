@@ -19,7 +19,7 @@ describe("what is fitted decides which parameters there are", () => {
     expect(listFirmware(runnel.file)).toEqual(["1.0", "2.0"]);
   });
   test("sets: the same parameter three times, each with its own registers", () => {
-    const definition = definitionFor(hollin, of("4.2"));
+    const definition = definitionFor(hollin, of("5.2"));
     const [first, second, third] = [1, 2, 3].map((set) =>
       definition.byCode.get(fullCode("H.rmp.1", 0, set))!,
     );
@@ -57,8 +57,8 @@ describe("what is fitted decides which parameters there are", () => {
     });
   });
   test("an option's own parameters only when it is fitted", () => {
-    expect(definitionFor(hollin, of("4.2")).byCode.has("H.eth.1")).toBe(false);
-    expect(definitionFor(hollin, of("4.2", 1, ["netmod"])).byCode.has("H.eth.1")).toBe(true);
+    expect(definitionFor(hollin, of("5.2")).byCode.has("H.eth.1")).toBe(false);
+    expect(definitionFor(hollin, of("5.2", 1, ["netmod"])).byCode.has("H.eth.1")).toBe(true);
   });
   test("the same fitting is laid out once", () => {
     expect(definitionFor(plover, of("2.4", 2))).toBe(definitionFor(plover, of("2.4", 2)));

@@ -100,6 +100,11 @@ export function listFirmware(file: DefinitionFile): string[] {
   return [...found].sort(compareFirmware);
 }
 
+/** A definition of its file, for everything that may be fitted. The file must have been looked through (`loadDefinition`) before. */
+export function layOutFile(file: DefinitionFile): Definition {
+  return layOut(file, wholeFitting(file));
+}
+
 const laidOut = new WeakMap<DefinitionFile, Map<string, Definition>>();
 
 /** The definition for what is fitted; made once for each fitting. */

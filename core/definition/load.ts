@@ -1,7 +1,7 @@
 import { checkDefinition } from "./checks";
 import type { Definition } from "./definition";
 import { DefinitionError, type DefinitionFault } from "./fault";
-import { layOut, wholeFitting } from "./layout";
+import { layOutFile } from "./layout";
 import type { DefinitionFile } from "./model";
 import { definitionSchema } from "./schema";
 
@@ -32,7 +32,7 @@ export function loadDefinition(text: string, file: string): Definition {
   const loaded = value as DefinitionFile;
   const faults = checkDefinition(loaded);
   if (faults.length > 0) throw new DefinitionError(file, faults);
-  return layOut(loaded, wholeFitting(loaded));
+  return layOutFile(loaded);
 }
 
 function shapeFault(
@@ -54,7 +54,7 @@ function shapeFault(
   };
 }
 
-/** `groups[1].parameters[4].type (R205)`: the code is what a person looks for. */
+/** `groups[1].parameters[4].type (5r)`: the code is what a person looks for. */
 function describePath(path: Array<string | number>, json: unknown): string {
   let code = "";
   let node: unknown = json;
@@ -63,9 +63,9 @@ function describePath(path: Array<string | number>, json: unknown): string {
     const own = (node as { code?: unknown } | undefined)?.code;
     if (typeof own === "string") code = own;
   }
-  const text = path.reduce<string>(
-    (all, step) => (typeof step === "number" ? `${all}[${step}]` : all ? `${all}.${step}` : String(step)),
-    "",
-  );
+  const text = path
+    .map((step) => (typeof step === "number" ? `[${step}]` : `.${step}`))
+    .join("")
+    .replace(/^\./, "");
   return code ? `${text} (${code})` : text;
 }

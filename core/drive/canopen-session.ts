@@ -1,9 +1,8 @@
 import { addressOf, type Command, type Definition } from "@/core/definition";
-import type { SdoOutcome, SdoQuestion } from "@/core/protocol/canopen";
+import type { SdoQuestion } from "@/core/protocol/canopen";
 import type { Clock } from "@/core/protocol/channel";
-import type { Failure } from "@/core/protocol/outcome";
 import type { Parameter, RawValue } from "@/core/value";
-import { askPatiently, type Asker } from "./asker";
+import { HANDED, place, SdoItemReader, type SdoAsker } from "./canopen-items";
 import { awaitDone } from "./command";
 import { readIdentity } from "./identity";
 import type { DriveIdentity, DriveState } from "./model";
@@ -18,18 +17,17 @@ import {
 import { readDriveState } from "./state";
 import { bad, good, troubleOf, type Result } from "./trouble";
 
-export type SdoAsker = Asker<SdoQuestion, SdoOutcome>;
-
-/** Questions handed to the link at once; the link decides how many of them are under way. */
-const HANDED = 16;
-
 /** A drive whose objects are read and written one by one (CiA 301, SDO access). */
 export class CanopenDriveSession implements DriveSession {
+  private readonly items: SdoItemReader;
+
   constructor(
     readonly definition: Definition,
     private readonly asker: SdoAsker,
     private readonly clock: Clock,
-  ) {}
+  ) {
+    this.items = new SdoItemReader(asker, clock, definition.slowestAnswerMs);
+  }
 
   identify(): Promise<Result<DriveIdentity>> {
     return readIdentity(this);
@@ -39,20 +37,8 @@ export class CanopenDriveSession implements DriveSession {
     return readDriveState(this);
   }
 
-  async readItems(items: readonly Item[]): Promise<ItemOutcome[]> {
-    const outcomes: ItemOutcome[] = [];
-    let failed: Failure | undefined;
-    for (let from = 0; from < items.length; from += HANDED) {
-      const answers = failed
-        ? undefined
-        : await Promise.all(items.slice(from, from + HANDED).map((each) => this.readOne(each)));
-      for (let i = from; i < Math.min(from + HANDED, items.length); i++)
-        outcomes[i] = answers?.[i - from] ?? failed!;
-      failed ??= answers?.find(
-        (each): each is Failure => each.kind === "silent" || each.kind === "lost" || each.kind === "rubbish",
-      );
-    }
-    return outcomes;
+  readItems(items: readonly Item[]): Promise<ItemOutcome[]> {
+    return this.items.readItems(items);
   }
 
   async read(
@@ -61,7 +47,7 @@ export class CanopenDriveSession implements DriveSession {
     signal?: AbortSignal,
   ): Promise<Result<void>> {
     const ask = (from: number): Promise<ItemOutcome[]> =>
-      Promise.all(parameters.slice(from, from + HANDED).map((each) => this.readOne(each)));
+      Promise.all(parameters.slice(from, from + HANDED).map((each) => this.items.readOne(each)));
     // The next batch is handed over before the one before is answered, so that the gateway never waits for us.
     let next = ask(0);
     for (let from = 0; from < parameters.length; from += HANDED) {
@@ -114,21 +100,4 @@ export class CanopenDriveSession implements DriveSession {
       writeOutcomeOf(await this.asker.ask(question, this.definition.slowestAnswerMs + command.longestMs)),
     );
   }
-
-  private async readOne({ address, type, node }: Item): Promise<ItemOutcome> {
-    const outcome = await askPatiently(
-      this.asker,
-      this.clock,
-      { kind: "read", ...place(address), type },
-      this.definition.slowestAnswerMs,
-      node ?? 0,
-    );
-    return outcome.kind === "written"
-      ? { kind: "rubbish", reason: "The answer does not fit the question.", noise: "no-fit" }
-      : outcome;
-  }
-}
-
-function place(address: number): { index: number; sub: number } {
-  return { index: Math.floor(address / 256), sub: address & 0xff };
 }

@@ -7,8 +7,8 @@ import {
 } from "@/core/definition";
 import type { ValueType } from "@/core/value";
 import type { DriveIdentity, FittedModule, FittedOption } from "./model";
-import { signGiven } from "./state";
 import type { DriveSession, Item, ItemOutcome } from "./session";
+import { signGiven } from "./state";
 import { bad, good, troubleOf, type Result } from "./trouble";
 
 export interface Identified {

@@ -1,21 +1,12 @@
 import type { Command, Definition, ModbusLink } from "@/core/definition";
 import { addressOf } from "@/core/definition";
 import type { Clock } from "@/core/protocol/channel";
-import type { Failure } from "@/core/protocol/outcome";
-import {
-  planReads,
-  splitFrame,
-  worthwhileGap,
-  type Outcome,
-  type Question,
-  type ReadFrame,
-  type Span,
-} from "@/core/protocol/modbus";
+import { splitFrame, type Question, type ReadFrame } from "@/core/protocol/modbus";
 import type { RefusalKind } from "@/core/protocol/refusal";
-import { decodeRegisters, encodeRegisters, registerCount, type Parameter, type RawValue } from "@/core/value";
-import { askPatiently, type Asker } from "./asker";
+import { encodeRegisters, type Parameter, type RawValue } from "@/core/value";
 import { awaitDone } from "./command";
 import { readIdentity } from "./identity";
+import { ModbusItemReader, type ModbusAsker } from "./modbus-items";
 import type { DriveIdentity, DriveState } from "./model";
 import {
   writeOutcomeOf,
@@ -35,11 +26,10 @@ const NOT_HERE: ReadonlySet<RefusalKind> = new Set<RefusalKind>([
   "device-failed",
 ]);
 
-export type ModbusAsker = Asker<Question, Outcome>;
-
 /** A drive that speaks Modbus, in whatever framing. */
 export class ModbusDriveSession implements DriveSession {
   private readonly link: ModbusLink;
+  private readonly items: ModbusItemReader;
 
   constructor(
     readonly definition: Definition,
@@ -47,6 +37,7 @@ export class ModbusDriveSession implements DriveSession {
     private readonly clock: Clock,
   ) {
     this.link = definition.file.modbus!;
+    this.items = new ModbusItemReader(this.link, asker, clock);
   }
 
   identify(): Promise<Result<DriveIdentity>> {
@@ -57,35 +48,8 @@ export class ModbusDriveSession implements DriveSession {
     return readDriveState(this);
   }
 
-  async readItems(items: readonly Item[]): Promise<ItemOutcome[]> {
-    const outcomes: ItemOutcome[] = items.map(() => ({ kind: "silent", waitedMs: 0 }));
-    const spans: Array<Span & { node: number }> = items.map((each, i) => ({
-      code: String(i),
-      address: each.address,
-      registers: registerCount(each.type, each.length),
-      node: each.node ?? 0,
-    }));
-    let failed: Failure | undefined;
-    for (const { frame, node } of this.plan(spans)) {
-      const answer: Outcome | Failure =
-        failed ?? (await this.ask(this.readQuestion(frame.address, frame.count), node));
-      // Nobody there for the first means nobody there for the rest: no need to wait for each.
-      if (answer.kind === "silent" || answer.kind === "lost" || answer.kind === "rubbish") failed = answer;
-      if (answer.kind === "refused" && frame.spans.length > 1) {
-        for (const span of frame.spans)
-          outcomes[Number(span.code)] = (await this.readItems([items[Number(span.code)]!]))[0]!;
-        continue;
-      }
-      for (const span of frame.spans)
-        outcomes[Number(span.code)] =
-          answer.kind === "registers"
-            ? {
-                kind: "value",
-                raw: this.decodeSpan(frame, span, answer.values, items[Number(span.code)]!.type),
-              }
-            : (answer as Failure);
-    }
-    return outcomes;
+  readItems(items: readonly Item[]): Promise<ItemOutcome[]> {
+    return this.items.readItems(items);
   }
 
   async read(
@@ -94,7 +58,7 @@ export class ModbusDriveSession implements DriveSession {
     signal?: AbortSignal,
   ): Promise<Result<void>> {
     const byCode = new Map(parameters.map((each) => [each.code, each]));
-    const frames = this.plan(parameters);
+    const frames = this.items.plan(parameters);
     const total = frames.reduce((sum, each) => sum + weight(each.frame), 0);
     let done = 0;
     for (const { frame, node } of frames) {
@@ -107,7 +71,7 @@ export class ModbusDriveSession implements DriveSession {
             text: "The reading was stopped.",
             remedy: "Go on when you are ready; what was read is kept.",
           });
-        const outcome = await this.ask(this.readQuestion(next.address, next.count), node);
+        const outcome = await this.items.ask(this.items.readQuestion(next.address, next.count), node);
         if (outcome.kind === "refused" && NOT_HERE.has(outcome.refusal.kind)) {
           const halves = splitFrame(next);
           if (halves) pending.unshift(...halves);
@@ -119,7 +83,7 @@ export class ModbusDriveSession implements DriveSession {
         for (const span of next.spans)
           step.values.set(
             span.code,
-            this.decodeSpan(next, span, outcome.values, byCode.get(span.code)!.type),
+            this.items.decodeSpan(next, span, outcome.values, byCode.get(span.code)!.type),
           );
       }
       done += weight(frame);
@@ -150,43 +114,6 @@ export class ModbusDriveSession implements DriveSession {
       ? { kind: "write-one", address, value: registers[0]! }
       : { kind: "write-many", address, values: registers };
     return writeOutcomeOf(await this.asker.ask(question, this.link.slowestAnswerMs + extraMs, node));
-  }
-
-  private ask(question: Question, node: number): Promise<Outcome> {
-    return askPatiently(this.asker, this.clock, question, this.link.slowestAnswerMs, node);
-  }
-
-  private readQuestion(address: number, count: number): Question {
-    return { kind: "read", function: this.link.readFunction, address, count };
-  }
-
-  private plan(spans: ReadonlyArray<Span & { node: number }>): Array<{ frame: ReadFrame; node: number }> {
-    const limits = {
-      registersPerRead: this.link.registersPerRead,
-      readAcrossGaps: this.link.readAcrossGaps,
-      worthwhileGap: worthwhileGap({
-        baud: this.link.defaults.baud,
-        bitsPerCharacter: 11,
-        turnaroundMs: this.link.turnaroundMs,
-      }),
-    };
-    const nodes = [...new Set(spans.map((each) => each.node))];
-    return nodes.flatMap((node) =>
-      planReads(
-        spans.filter((each) => each.node === node),
-        limits,
-      ).map((frame) => ({ frame, node })),
-    );
-  }
-
-  private decodeSpan(
-    frame: ReadFrame,
-    span: Span,
-    registers: Uint16Array,
-    type: Parameter["type"],
-  ): RawValue {
-    const at = span.address - frame.address;
-    return decodeRegisters(type, registers.subarray(at, at + span.registers), this.link.wordOrder);
   }
 }
 

@@ -20,7 +20,7 @@ export interface DriveIdentity {
   family: string;
   definitionId: string;
   /** Id of the rating in the definition; undefined when the definition does not know the number the drive gave. */
-  rating: string | undefined;
+  rating?: string;
   ratingName: string;
   supply: string;
   firmware: string;

@@ -29,13 +29,17 @@ export interface Item {
 
 export type ItemOutcome = { kind: "value"; raw: RawValue } | Failure;
 
+/** Looks at registers or objects of a drive, known or not. */
+export interface ItemReader {
+  /** One outcome an item, in their order. Questions are asked again where that is harmless. */
+  readItems(items: readonly Item[]): Promise<ItemOutcome[]>;
+}
+
 /** What one can do with a connected drive, whatever the protocol. */
-export interface DriveSession {
+export interface DriveSession extends ItemReader {
   readonly definition: Definition;
   identify(): Promise<Result<DriveIdentity>>;
   readState(): Promise<Result<DriveState>>;
-  /** One outcome an item, in their order. Questions are asked again where that is harmless. */
-  readItems(items: readonly Item[]): Promise<ItemOutcome[]>;
   /** Reads parameters; each step is handed on as soon as it is there. Ends early with the trouble that ended it. */
   read(
     parameters: readonly Parameter[],

@@ -1,9 +1,11 @@
 import type { Failure, LostCause, Noise } from "@/core/protocol/outcome";
 import type { Refusal } from "@/core/protocol/refusal";
+import type { TroubleCode } from "./trouble-codes";
 
 /** Why something asked of a drive did not come about, with what to check next. */
 export interface Trouble {
-  kind: "silent" | "lost" | "rubbish" | "refused" | "stopped" | "unknown-drive" | "other-drive";
+  /** One of the table in `trouble-codes.ts`. */
+  kind: TroubleCode;
   text: string;
   remedy: string;
   refusal?: Refusal;

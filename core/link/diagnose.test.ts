@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
-import { LOST_CAUSES, type Failure } from "@/core/protocol/outcome";
-import { refusalOf } from "@/core/protocol/modbus";
 import { refusalOfCode } from "@/core/protocol/canopen";
+import { refusalOf } from "@/core/protocol/modbus";
+import { LOST_CAUSES, type Failure } from "@/core/protocol/outcome";
 import { diagnose } from "./diagnose";
 import type { LinkKind } from "./settings";
 import { addSymptom, noSymptoms, type Symptoms } from "./symptoms";

@@ -1,4 +1,4 @@
-import type { Definition } from "@/core/definition";
+import { listName, type Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import type { Completeness } from "@/core/set";
 
@@ -17,6 +17,8 @@ export interface RecordFacts {
   number: number;
   standing: boolean;
   definitionId: string;
+  /** The parameter list it was recorded under, in words. */
+  recordedAs?: string;
   rating: string | undefined;
   ratingName: string;
   supply: string;
@@ -79,8 +81,9 @@ function family({ record, drive, definition }: CheckInput): Check {
     id: "family",
     title: "Family",
     verdict: "stop",
-    found: `The record is of another family (${record.definitionId}) than this drive (${drive.definitionId}).`,
-    remedy: "Carry the record over to this family first, or fit a drive of the recorded one.",
+    found: `The record was made under another parameter list (${record.recordedAs ?? record.definitionId}) than this drive has (${listName(definition)}), and there is no mapping between the two.`,
+    remedy:
+      "Fit a drive with the recorded list, or enter the values by hand and record the drive anew. Until then nothing is written.",
   };
 }
 

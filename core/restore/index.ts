@@ -10,6 +10,18 @@ export {
   type Plan,
   type PlanChoices,
 } from "./plan";
+export {
+  BEGINNING,
+  move,
+  progressOf,
+  STAGES,
+  WAITS_FOR,
+  worksByItself,
+  type Place,
+  type PlaceEvent,
+  type Stage,
+  type WaitsFor,
+} from "./place";
 export type { PlannedWrite } from "./planned-write";
 export {
   countSteps,

@@ -39,8 +39,8 @@ export interface Plan {
   leftOut: Array<{
     code: string;
     reason: LeftOutReason;
-    from: RawValue | undefined;
-    to: RawValue | undefined;
+    from?: RawValue;
+    to?: RawValue;
   }>;
   /** Settings that already are as recorded. */
   equal: number;

@@ -3,7 +3,8 @@ import type { RawValue } from "@/core/value";
 /** One write a plan means to do. */
 export interface PlannedWrite {
   code: string;
-  from: RawValue | undefined;
+  /** What the drive holds; absent where it could not be read. */
+  from?: RawValue;
   to: RawValue;
   /** Something to know before it is written: outside the range of this rating, say. */
   caution?: string;

@@ -22,11 +22,11 @@ import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
 
-const factory = () => valuesByCode(factorySet(rill, "R-015"));
+const factory = () => valuesByCode(factorySet(rill, "R-030"));
 const plan = (recorded: Record<string, RawValue>, live: Record<string, RawValue> = {}, choices = {}) =>
   planRestore(
     rill,
-    "R-015",
+    "R-030",
     new Map([...factory(), ...Object.entries(recorded)]),
     new Map([...factory(), ...Object.entries(live)]),
     { ...USUAL_CHOICES, ...choices },
@@ -46,20 +46,20 @@ describe("checks before writing", () => {
     vendor: "Fennimore",
     family: "Rill",
     definitionId: rill.id,
-    rating: "R-015",
-    ratingName: "Rill 1.5 kW",
+    rating: "R-030",
+    ratingName: "Rill 3 kW",
     supply: "3 × 400 V",
-    firmware: "3.4",
+    firmware: "4.4",
     serial: "B",
   };
   const record = {
     number: 7,
     standing: true,
     definitionId: rill.id,
-    rating: "R-015",
-    ratingName: "Rill 1.5 kW",
+    rating: "R-030",
+    ratingName: "Rill 3 kW",
     supply: "3 × 400 V",
-    firmware: "3.4",
+    firmware: "4.4",
     serial: "A",
     completeness: { expected: 2, present: 2, missing: [], complete: true },
   };
@@ -72,20 +72,18 @@ describe("checks before writing", () => {
   });
   test.each<[string, Partial<CheckInput>, "stop" | "caution"]>([
     ["family", { record: { ...record, definitionId: "other" } }, "stop"],
-    ["rating", { drive: { ...drive, rating: "R-040", ratingName: "Rill 4 kW" } }, "stop"],
+    ["rating", { drive: { ...drive, rating: "R-055", ratingName: "Rill 5.5 kW" } }, "stop"],
     ["rating", { drive: { ...drive, rating: undefined, ratingName: "unknown rating 99" } }, "stop"],
     ["supply", { drive: { ...drive, supply: "3 × 230 V" } }, "stop"],
     ["supply", { record: { ...record, supply: "unknown" }, drive: { ...drive, supply: "unknown" } }, "stop"],
     ["stopped", { state: { ...state, running: true } }, "stop"],
-    ["firmware", { drive: { ...drive, firmware: "3.6" } }, "caution"],
+    ["firmware", { drive: { ...drive, firmware: "4.6" } }, "caution"],
     [
       "complete",
-      {
-        record: { ...record, completeness: { expected: 2, present: 1, missing: ["R201"], complete: false } },
-      },
+      { record: { ...record, completeness: { expected: 2, present: 1, missing: ["1r"], complete: false } } },
       "caution",
     ],
-    ["self-start", { record: { ...record, startsByItself: ["P201 Restart after a trip"] } }, "caution"],
+    ["self-start", { record: { ...record, startsByItself: ["14g Restart after a trip"] } }, "caution"],
     ["standing", { record: { ...record, standing: false } }, "caution"],
     ["trips", { state: { ...state, tripped: true, trip: { number: 3, name: "DC bus too low" } } }, "caution"],
     ["permission", { state: { ...state, permission: false } }, "caution"],
@@ -102,58 +100,53 @@ describe("checks before writing", () => {
 
 describe("the plan", () => {
   test("writes only what differs, and says from what to what", () => {
-    expect(plan({ R201: 250, R204: 180 }, { R204: 180 }).writes).toEqual([
-      { code: "R201", from: 500, to: 250 },
+    expect(plan({ "1r": 250, "4r": 180 }, { "4r": 180 }).writes).toEqual([
+      { code: "1r", from: 500, to: 250 },
     ]);
   });
   test("takes motor data first and communication last", () => {
-    expect(codes(plan({ N106: 50, R201: 250, M103: 340, M201: 29100, N101: 11, G101: "X" }).writes)).toEqual([
-      "M103",
-      "M201",
-      "G101",
-      "R201",
-      "N101",
-      "N106",
-    ]);
+    expect(codes(plan({ "6n": 50, "1r": 250, "3m": 340, "13m": 29100, "1n": 11, "1a": "X" }).writes)).toEqual(
+      ["3m", "13m", "1a", "1r", "1n", "6n"],
+    );
   });
   test("leaves out by choice, and says why", () => {
     const chosen = plan(
-      { N101: 11, M201: 29100, M103: 340, R201: 250, L101: 1200 },
+      { "1n": 11, "13m": 29100, "3m": 340, "1r": 250, "1b": 1200 },
       {},
-      { communication: false, tuning: false, ratingDependent: false, leaveOut: ["R201"] },
+      { communication: false, tuning: false, ratingDependent: false, leaveOut: ["1r"] },
     );
     expect(chosen.writes).toEqual([]);
     expect(chosen.leftOut.map((each) => [each.code, each.reason])).toEqual([
-      ["M103", "rating"],
-      ["M201", "tuning"],
-      ["R201", "hand"],
-      ["L101", "rating"],
-      ["N101", "communication"],
+      ["1n", "communication"],
+      ["1r", "hand"],
+      ["1b", "rating"],
+      ["3m", "rating"],
+      ["13m", "tuning"],
     ]);
   });
   test("never writes what moves by itself, whatever the record holds", () => {
-    const all = plan({ D101: 5, D201: 99 });
+    const all = plan({ "1y": 5, "15y": 99 });
     expect(codes(all.writes)).toEqual([]);
     expect(codes(all.leftOut)).toEqual([]);
   });
   test("says what the record or the drive has not got", () => {
     const recorded = factory();
-    recorded.delete("R201");
+    recorded.delete("1r");
     const live = factory();
-    live.delete("R204");
+    live.delete("4r");
     expect(
-      planRestore(rill, "R-015", recorded, live).leftOut.map((each) => [each.code, each.reason]),
+      planRestore(rill, "R-030", recorded, live).leftOut.map((each) => [each.code, each.reason]),
     ).toEqual([
-      ["R201", "not-recorded"],
-      ["R204", "not-read"],
+      ["1r", "not-recorded"],
+      ["4r", "not-read"],
     ]);
   });
   test("warns of a value outside what this rating allows", () => {
-    expect(plan({ M103: 900 }).writes[0]!.caution).toMatch(/at most 6.15 A/);
+    expect(plan({ "3m": 1100 }).writes[0]!.caution).toMatch(/at most 10.80 A/);
   });
   test("knows when a restart is needed", () => {
-    expect(plan({ N102: 2 }).needsRestart).toBe(true);
-    expect(plan({ R201: 250 }).needsRestart).toBe(false);
+    expect(plan({ "2n": 2 }).needsRestart).toBe(true);
+    expect(plan({ "1r": 250 }).needsRestart).toBe(false);
   });
 });
 
@@ -189,7 +182,7 @@ describe("the order of writing", () => {
 });
 
 describe("what is known of a write", () => {
-  const step = (): WriteStep => stepsOf([{ code: "R201", from: 500, to: 250 }])[0]!;
+  const step = (): WriteStep => stepsOf([{ code: "1r", from: 500, to: 250 }])[0]!;
   test("confirmed, refused, unknown", () => {
     expect(settleWrite(step(), { kind: "written" }).state).toBe("written");
     expect(settleWrite(step(), { kind: "unknown", text: "No answer.", lost: true })).toMatchObject({
@@ -229,21 +222,21 @@ describe("what is known of a write", () => {
 
 describe("verifying", () => {
   const steps: WriteStep[] = [
-    { code: "R201", from: 500, to: 250, state: "written", tries: 1 },
-    { code: "R204", from: 500, to: 180, state: "written", tries: 1 },
+    { code: "1r", from: 500, to: 250, state: "written", tries: 1 },
+    { code: "4r", from: 500, to: 180, state: "written", tries: 1 },
   ];
   const before = factory();
   test("verified only when every planned parameter reads back as planned", () => {
-    const after = new Map(before).set("R201", 250).set("R204", 180);
+    const after = new Map(before).set("1r", 250).set("4r", 180);
     expect(verifyRestore(rill, steps, before, after)).toMatchObject({ verified: true, alsoChanged: [] });
-    expect(verifyRestore(rill, steps, before, new Map(after).set("R204", 181)).verified).toBe(false);
-    after.delete("R204");
+    expect(verifyRestore(rill, steps, before, new Map(after).set("4r", 181)).verified).toBe(false);
+    after.delete("4r");
     expect(verifyRestore(rill, steps, before, after).results[1]!.verdict).toBe("not-read-back");
   });
   test("names settings that changed though nobody wrote them", () => {
-    const after = new Map(before).set("R201", 250).set("R204", 180).set("L101", 900).set("D101", 3);
+    const after = new Map(before).set("1r", 250).set("4r", 180).set("1b", 900).set("1y", 3);
     expect(verifyRestore(rill, steps, before, after).alsoChanged).toEqual([
-      { code: "L101", from: before.get("L101"), to: 900 },
+      { code: "1b", from: before.get("1b"), to: 900 },
     ]);
   });
 });

@@ -5,9 +5,9 @@ import type { WriteStep } from "./step";
 /** The last word on one parameter of a restore. */
 export interface ParameterResult {
   code: string;
-  from: RawValue | undefined;
+  from?: RawValue;
   to: RawValue;
-  readBack: RawValue | undefined;
+  readBack?: RawValue;
   verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back";
   said?: string;
 }
@@ -15,7 +15,7 @@ export interface ParameterResult {
 export interface Verification {
   results: ParameterResult[];
   /** Settings nobody meant to change that are not as before: the drive adjusted them. */
-  alsoChanged: Array<{ code: string; from: RawValue | undefined; to: RawValue | undefined }>;
+  alsoChanged: Array<{ code: string; from?: RawValue; to?: RawValue }>;
   /** Every planned parameter has been read back as planned. Only then the word "verified" is used. */
   verified: boolean;
 }

@@ -4,7 +4,7 @@ import { buildSet, completenessOf, factorySet, pieceHash, recordHashes, valuesBy
 import type { RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
 
-const factory = () => valuesByCode(factorySet(rill, "R-015"));
+const factory = () => valuesByCode(factorySet(rill, "R-030"));
 const hashes = (values: Map<string, RawValue>) => recordHashes(rill, buildSet(rill, values));
 
 describe("content hashes", () => {
@@ -38,8 +38,8 @@ describe("content hashes", () => {
   test("of the settings do not see measured values and counters", () => {
     const values = factory();
     const before = hashes(values);
-    values.set("D101", 4250);
-    values.set("D201", 12345);
+    values.set("1y", 4250);
+    values.set("15y", 12345);
     expect(hashes(values).settings).toBe(before.settings);
     expect(hashes(values).all).not.toBe(before.all);
   });
@@ -52,7 +52,7 @@ describe("content hashes", () => {
   test("one changed group changes one piece", () => {
     const values = factory();
     const before = buildSet(rill, values).pieces.map((each) => pieceHash(rill.id, each));
-    values.set("R204", 120);
+    values.set("4r", 120);
     const after = buildSet(rill, values).pieces.map((each) => pieceHash(rill.id, each));
     expect(after.filter((each) => !before.includes(each))).toHaveLength(1);
   });
@@ -65,12 +65,12 @@ test("completeness names what is missing, in the definition's order", () => {
     missing: [],
     present: rill.parameters.length,
   });
-  values.delete("R204");
-  values.delete("G101");
+  values.delete("4r");
+  values.delete("1a");
   values.set("Z999", 1);
   expect(completenessOf(rill, buildSet(rill, values))).toMatchObject({
     complete: false,
-    missing: ["G101", "R204"],
+    missing: ["1a", "4r"],
     present: rill.parameters.length - 2,
   });
 });

@@ -20,7 +20,7 @@ export function formatValue(parameter: Parameter, raw: RawValue | undefined): Fo
   if (isBits(parameter.type)) {
     const set = Number(raw);
     const known = (parameter.bits ?? []).filter((each) => (set >>> each.bit) & 1).map((each) => each.text);
-    return { text, unit: "", meaning: known.length > 0 ? known.join(", ") : set === 0 ? "none" : "" };
+    return { text, unit: "", meaning: set === 0 ? "none" : known.join(", ") };
   }
   return { text, unit: parameter.unit ?? "", meaning: "" };
 }

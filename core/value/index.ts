@@ -15,6 +15,7 @@ export { parseRational } from "./rational";
 export {
   byteCount,
   decodeRegisters,
+  emptyRaw,
   encodeRegisters,
   floatFromBits,
   floatToBits,

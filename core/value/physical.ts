@@ -32,8 +32,8 @@ export function decimalsFor(scale: { num: bigint; den: bigint }): number {
 
 /** The shortest decimal that reads back as the same binary32. */
 export function floatText(value: number): string {
-  if (!Number.isFinite(value))
-    return Number.isNaN(value) ? "not a number" : value > 0 ? "infinite" : "-infinite";
+  if (Number.isNaN(value)) return "not a number";
+  if (!Number.isFinite(value)) return value > 0 ? "infinite" : "-infinite";
   if (Object.is(value, -0)) return "-0";
   for (let digits = 1; digits <= 9; digits++) {
     const text = value.toPrecision(digits);

@@ -1,5 +1,5 @@
-import type { Parameter } from "./parameter";
 import { formatLine } from "./format";
+import type { Parameter } from "./parameter";
 import { floatFromBits, type RawValue } from "./raw";
 
 /** Why a raw value is outside what the parameter allows (range, step, choices), in words; undefined when it is inside. */

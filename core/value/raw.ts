@@ -119,3 +119,9 @@ export function encodeRegisters(
   if (byteCount(type) === 1) registers[0] = registers[0]! & 0xff;
   return wordOrder === "high-first" ? registers.reverse() : registers;
 }
+
+/** The raw value that stands for nothing in a type: an empty text, or zero. Example: `emptyRaw("u64")` is "0". */
+export function emptyRaw(type: ValueType): RawValue {
+  if (type === "text") return "";
+  return type.endsWith("64") ? "0" : 0;
+}

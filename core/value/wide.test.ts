@@ -1,6 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { definitions } from "@/families/testing";
 import {
   checkRange,
   decodeRegisters,
@@ -15,6 +14,7 @@ import {
   type RawValue,
   type ValueType,
 } from "@/core/value";
+import { definitions } from "@/families/testing";
 
 const rawOf = (type: ValueType): fc.Arbitrary<RawValue> => {
   const { min, max } = rawBounds(type)!;

@@ -1,9 +1,10 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useState, type FormEvent } from "react";
+import { bench } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { adviseTrouble, linkText, type LinkSettings } from "@/core/link";
-import type { ConnectionView, SearchView } from "@/core/live";
+import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
@@ -38,6 +39,7 @@ interface Attempt {
 /** The bench: a way to a drive, finding who is on it, and the drives one is connected to. */
 export function BenchPage({ acknowledged, name, links, families, start }: Props) {
   const router = useRouter();
+  const { plant, to } = usePlant();
   const { connections, searches } = useLive();
   const [warned, setWarned] = useState(acknowledged);
   const [draft, setDraft] = useState<LinkDraft>(start ? draftOf(start.link, start.unit) : EMPTY_DRAFT);
@@ -57,27 +59,22 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
     setTested("");
     setComplaint("");
   };
-  const connect = async (to: LinkSettings, unit: number, as?: string): Promise<void> => {
+  const connect = async (way: LinkSettings, unit: number, as?: string): Promise<void> => {
     clear();
-    setBusy(`Asking ${linkText(to)}, address ${unit} ...`);
-    const answer = await ask<ConnectionView>("POST", "/api/connections", {
-      link: to,
-      unit,
-      ...(as ? { as } : {}),
-    });
+    setBusy(`Asking ${linkText(way)}, address ${unit} ...`);
+    const answer = await ask(bench.connect, { params: { plant }, body: { link: way, unit, as } });
     setBusy("");
-    if (answer.ok) router.push(`/bench/${answer.value.id}`);
-    else setAttempt({ link: to, unit, trouble: answer.trouble });
+    if (answer.ok) router.push(to(`/bench/${answer.value.id}`));
+    else setAttempt({ link: way, unit, trouble: answer.trouble });
   };
   const test = async (): Promise<void> => {
     if (!link) return setComplaint(settings.ok ? "" : settings.missing);
     clear();
     setBusy(`Trying ${linkText(link)} ...`);
-    const answer = await ask<{
-      answered: boolean;
-      ms: number;
-      advice: Array<{ id: string; title: string; means: string; checks: string[] }>;
-    }>("POST", "/api/links/test", { link, unit: Number(draft.unit) });
+    const answer = await ask(bench.testLink, {
+      params: { plant },
+      body: { link, unit: Number(draft.unit) },
+    });
     setBusy("");
     if (!answer.ok) return setAttempt({ link, unit: Number(draft.unit), trouble: answer.trouble });
     if (answer.value.answered)
@@ -89,7 +86,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
   };
   const find = async (where: LinkSettings, request: FindRequest): Promise<void> => {
     clear();
-    const answer = await ask<SearchView>("POST", "/api/searches", { link: where, ...request });
+    const answer = await ask(bench.startSearch, { params: { plant }, body: { link: where, ...request } });
     if (!answer.ok) setAttempt({ link: where, unit: request.from, trouble: answer.trouble });
   };
   const submit = (event: FormEvent): void => {

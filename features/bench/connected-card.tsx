@@ -1,9 +1,11 @@
 import Link from "next/link";
-import type { ConnectionView } from "@/core/live";
+import type { ConnectionView } from "@/core/contract";
+import { usePlant } from "@/features/house/use-plant";
 import { Identity, StandsAt } from "./identity";
 
 /** One connected drive in a few lines, on the bench. */
 export function ConnectedCard({ view }: { view: ConnectionView }) {
+  const { to } = usePlant();
   return (
     <div className="bg-leaf border border-hairline rounded-page p-4 flex gap-4 items-center">
       <div className="flex-1 min-w-64">
@@ -13,7 +15,7 @@ export function ConnectedCard({ view }: { view: ConnectionView }) {
         <Identity view={view} />
       </div>
       <Link
-        href={`/bench/${view.id}`}
+        href={to(`/bench/${view.id}`)}
         className="min-h-9 inline-flex items-center px-3.5 border border-hairline rounded-page hover:border-copper font-medium text-[15px]"
       >
         Open

@@ -3,10 +3,11 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
-import type { ConnectionView } from "@/core/live";
+import { bench, type ConnectionView } from "@/core/contract";
+import type { SheetData } from "@/core/sheet";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
-import type { SheetData } from "@/features/sheet/rows";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Empty, Notice } from "@/ui/notice";
@@ -26,6 +27,7 @@ interface Props {
 /** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
 export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Props) {
   const router = useRouter();
+  const { plant, to } = usePlant();
   const { connections } = useLive();
   const view = connections.get(id) ?? first;
   const phase = view?.reading?.phase;
@@ -36,7 +38,7 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
   if (!view)
     return (
       <Empty title="This drive is not connected any more.">
-        <Link href="/bench" className="underline underline-offset-4">
+        <Link href={to("/bench")} className="underline underline-offset-4">
           Connect it again on the bench.
         </Link>
       </Empty>
@@ -51,15 +53,17 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
         <div className="flex flex-wrap gap-2 items-center">
           <Place view={view} tags={tags} />
           {!reading && (
-            <Button onClick={() => void act("POST", `/api/connections/${id}/read`, {})}>
+            <Button onClick={() => void act(bench.readAgain, { params: { plant, connection: id } })}>
               {phase === "stopped" ? "Go on reading" : "Read again"}
             </Button>
           )}
           {reading && (
-            <Button onClick={() => void act("POST", `/api/connections/${id}/stop`, {})}>Stop reading</Button>
+            <Button onClick={() => void act(bench.stopReading, { params: { plant, connection: id } })}>
+              Stop reading
+            </Button>
           )}
           {view.position && standing !== undefined && !reading && (
-            <ButtonLink letter="r" href={`/positions/${view.position.tag}/restore?connection=${id}`}>
+            <ButtonLink letter="r" href={to(`/positions/${view.position.tag}/restore?connection=${id}`)}>
               Restore record {standing} →
             </ButtonLink>
           )}
@@ -90,7 +94,9 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
             What is shown may be wrong. It is not recorded and not restored.{" "}
             <Link
               className="underline underline-offset-4"
-              href={`/families/import?link=${encodeURIComponent(JSON.stringify(view.link))}&unit=${view.unit}`}
+              href={to(
+                `/families/import?link=${encodeURIComponent(JSON.stringify(view.link))}&unit=${view.unit}`,
+              )}
             >
               Import its definition
             </Link>
@@ -113,6 +119,15 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
           </Notice>
         )}
         {!view.swappedFor && view.drift && <Drift view={view} />}
+        {view.notCompared && (
+          <Notice
+            kind="caution"
+            title={`The standing record ${view.notCompared.record} was made under another parameter list: ${view.notCompared.recordedAs}.`}
+          >
+            Whether this drive is as recorded is not told: there is no mapping between the two lists. Keep
+            what was read as a record of its own; the former one stays readable.
+          </Notice>
+        )}
         {!view.position && (
           <Notice kind="note" title="Neither serial number nor address say where this drive stands.">
             Choose its position above, then keep what was read as a record.
@@ -152,6 +167,7 @@ function swapTitle({ swappedFor, identity }: ConnectionView): string {
 
 function swapped(view: ConnectionView): string {
   const { drift } = view;
+  if (view.notCompared) return "Its values cannot be compared with the standing record; see below.";
   if (!drift) return "It is being read, then compared with the standing record.";
   const differ = drift.changed + drift.backToDefault;
   return differ === 0
@@ -180,13 +196,17 @@ function Drift({ view }: { view: ConnectionView }) {
 }
 
 function Place({ view, tags }: { view: ConnectionView; tags: Props["tags"] }) {
+  const { plant } = usePlant();
   return (
     <label className="flex items-center gap-2 text-[14px]">
       <span className="text-soft">Stands at</span>
       <select
         value={view.position?.tag ?? ""}
         onChange={(event) =>
-          void act("POST", `/api/connections/${view.id}/place`, { tag: event.target.value })
+          void act(bench.placeDrive, {
+            params: { plant, connection: view.id },
+            body: { tag: event.target.value },
+          })
         }
         className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
       >
@@ -205,23 +225,24 @@ function Place({ view, tags }: { view: ConnectionView; tags: Props["tags"] }) {
 
 /** Keeping the reading: one action, no second read. */
 function Keep({ view }: { view: ConnectionView }) {
+  const { plant } = usePlant();
   const [busy, setBusy] = useState(false);
   const phase = view.reading?.phase;
   const keep = async (): Promise<void> => {
     setBusy(true);
-    const kept = await act<{ unchanged: boolean; record: { number: number } }>(
-      "POST",
-      `/api/connections/${view.id}/record`,
-      { tag: view.position!.tag },
-    );
+    const kept = await act(bench.keepRecord, {
+      params: { plant, connection: view.id },
+      body: { tag: view.position!.tag },
+    });
     setBusy(false);
     if (!kept) return;
     const description = `${view.position!.tag} ${view.position!.title}`;
-    if (kept.unchanged)
-      toast.info(`Nothing has changed since record ${kept.record.number}; nothing was added.`, {
+    const { unchanged, number } = kept.value;
+    if (unchanged)
+      toast.info(`Nothing has changed since record ${number}; nothing was added.`, {
         description,
       });
-    else toast.success(`Recorded as record ${kept.record.number}.`, { description });
+    else toast.success(`Recorded as record ${number}.`, { description });
   };
   return (
     <Button

@@ -75,7 +75,7 @@ export function FindForm({
         Wait long at each address
       </label>
       <Button type="submit" disabled={!link} className="w-full">
-        Find drives
+        Look for drives
       </Button>
     </form>
   );

@@ -1,5 +1,5 @@
+import type { ConnectionView } from "@/core/contract";
 import { linkText } from "@/core/link";
-import type { ConnectionView } from "@/core/live";
 
 /** Where the drive stands. */
 export function StandsAt({ position }: { position: ConnectionView["position"] }) {
@@ -63,15 +63,7 @@ function Doing({ view: { state, linkName, link, unit } }: { view: ConnectionView
     `${linkName === linkText(link) ? linkName : `${linkName} (${linkText(link)})`}, address ${unit}`,
   ];
   if (state) {
-    words.push(
-      state.running === undefined ? (
-        "whether the motor turns is not told"
-      ) : state.running ? (
-        <strong className="text-vermilion">the motor turns</strong>
-      ) : (
-        "motor stands"
-      ),
-    );
+    words.push(runningWords(state.running));
     words.push(
       state.tripped ? (
         <strong className={state.trip?.expected ? "text-ochre" : "text-vermilion"}>
@@ -122,4 +114,9 @@ function Modules({ modules }: { modules: NonNullable<NonNullable<ConnectionView[
       ))}
     </ol>
   );
+}
+
+function runningWords(running: boolean | undefined) {
+  if (running === undefined) return "whether the motor turns is not told";
+  return running ? <strong className="text-vermilion">the motor turns</strong> : "motor stands";
 }

@@ -1,7 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
+import { bench } from "@/core/contract";
 import { linkText, LINK_WORDS, type LinkSettings } from "@/core/link";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Empty } from "@/ui/notice";
@@ -58,15 +60,16 @@ export function KnownLinks({ links, busy, onConnect, onTake }: Props) {
 
 function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { known: KnownLink }) {
   const router = useRouter();
+  const { plant } = usePlant();
   const [naming, setNaming] = useState<string>();
   const rename = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
-    await act("POST", `/api/links/${known.id}/rename`, { name: naming });
+    await act(bench.renameLink, { params: { plant, link: known.id }, body: { name: naming! } });
     setNaming(undefined);
     router.refresh();
   };
   const forget = async (): Promise<void> => {
-    await act("POST", `/api/links/${known.id}/forget`, {});
+    await act(bench.forgetLink, { params: { plant, link: known.id } });
     router.refresh();
   };
   const placed = known.drives.some((each) => each.tag);

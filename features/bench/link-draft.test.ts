@@ -88,7 +88,7 @@ test("a kept link is filled in as it was", () => {
     }),
     fc.record({
       kind: fc.constant("modbus-serial" as const),
-      path: fc.constantFrom("/dev/ttyUSB0", "COM3"),
+      path: fc.constantFrom("/dev/ttyUSB0", "COM7"),
       framing: fc.constantFrom("rtu" as const, "ascii" as const),
       baud: fc.constantFrom(4800, 115_200),
       parity: fc.constantFrom(...PARITIES),

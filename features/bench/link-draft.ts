@@ -75,23 +75,18 @@ export function draftOf(link: LinkSettings, unit: number): LinkDraft {
 /** Settings as a family leaves the factory. The way itself, port of the computer or network address, stays as it is. */
 export function asFamily(draft: LinkDraft, family: FamilyView): LinkDraft {
   const { defaults } = family;
-  const kind: LinkKind =
-    family.protocol === "canopen"
-      ? "canopen-gateway"
-      : draft.kind === "canopen-gateway"
-        ? "modbus-tcp"
-        : draft.kind;
+  let { kind } = draft;
+  if (family.protocol === "canopen") kind = "canopen-gateway";
+  else if (kind === "canopen-gateway") kind = "modbus-tcp";
+  let { framing } = draft;
+  if (!family.framings.includes(framing)) framing = family.framings.includes("rtu") ? "rtu" : "ascii";
   return {
     ...draft,
     kind,
     unit: String(defaults.unit),
     port: kind === "modbus-serial" ? draft.port : String(defaults.port),
     net: String(defaults.net ?? draft.net),
-    framing: family.framings.includes(draft.framing)
-      ? draft.framing
-      : family.framings.includes("rtu")
-        ? "rtu"
-        : "ascii",
+    framing,
     baud: defaults.baud ?? draft.baud,
     parity: defaults.parity ?? draft.parity,
     stopBits: defaults.stopBits ?? draft.stopBits,
@@ -103,8 +98,7 @@ export function speakers(families: readonly FamilyView[], draft: LinkDraft): Fam
   return families.filter((each) => {
     if (draft.kind === "canopen-gateway") return each.protocol === "canopen";
     if (each.protocol !== "modbus") return false;
-    return each.framings.includes(
-      draft.kind === "modbus-tcp" ? "tcp" : draft.kind === "modbus-serial" ? draft.framing : "rtu",
-    );
+    if (draft.kind === "modbus-serial") return each.framings.includes(draft.framing);
+    return each.framings.includes(draft.kind === "modbus-tcp" ? "tcp" : "rtu");
   });
 }

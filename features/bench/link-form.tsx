@@ -1,5 +1,6 @@
 "use client";
 import { LINK_KINDS, LINK_WORDS, PARITIES } from "@/core/link";
+import { Choice } from "@/ui/choice";
 import { Field } from "@/ui/field";
 import { Select } from "@/ui/select";
 import { asFamily, speakers, type LinkDraft } from "./link-draft";
@@ -30,24 +31,9 @@ export function LinkForm({
   const speaking = speakers(families, draft);
   return (
     <div className="space-y-3">
-      <div
-        role="radiogroup"
-        aria-label="Kind of link"
-        className="border border-hairline rounded-page divide-y divide-hairline"
-      >
-        {LINK_KINDS.map((kind) => (
-          <button
-            key={kind}
-            type="button"
-            role="radio"
-            aria-checked={draft.kind === kind}
-            onClick={() => setKind(kind)}
-            className="w-full text-left px-3 min-h-9 text-[15px] text-soft hover:text-ink aria-checked:text-ink aria-checked:font-semibold aria-checked:bg-paper aria-checked:shadow-[inset_3px_0_0_var(--copper)]"
-          >
-            {LINK_WORDS[kind]}
-          </button>
-        ))}
-      </div>
+      <Choice label="Kind of link" shape="list" values={LINK_KINDS} chosen={draft.kind} onChoose={setKind}>
+        {(kind) => LINK_WORDS[kind]}
+      </Choice>
       {draft.kind === "modbus-serial" ? (
         <>
           <SerialPortList path={draft.path} onChange={(path) => set({ path })} />

@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import { bench } from "@/core/contract";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 
@@ -8,7 +9,7 @@ export function LiveWarning({ name, onAcknowledged }: { name: string; onAcknowle
   const [busy, setBusy] = useState(false);
   const acknowledge = async (): Promise<void> => {
     setBusy(true);
-    if ((await act("POST", "/api/acknowledge")) !== undefined) onAcknowledged();
+    if (await act(bench.acknowledge, {})) onAcknowledged();
     setBusy(false);
   };
   return (

@@ -1,4 +1,4 @@
-import type { ReadingView } from "@/core/live";
+import type { ReadingView } from "@/core/contract";
 import { GroupStrip } from "@/ui/group-strip";
 import { duration } from "@/ui/when";
 
@@ -21,13 +21,10 @@ export function Reading({ reading }: { reading: ReadingView }) {
         }))}
       />
       <p className="text-[14px] mt-1" role="status">
-        {reading.phase === "waiting"
-          ? "The drive is lost; the reading goes on by itself when it is back. "
-          : reading.phase === "stopped"
-            ? "Stopped. "
-            : ""}
+        {reading.phase === "waiting" && "The drive is lost; the reading goes on by itself when it is back. "}
+        {reading.phase === "stopped" && "Stopped. "}
         {read} of {total} parameters{refused > 0 && `, ${refused} not there`}
-        {reading.phase === "reading" && now && `, now ${now.id} ${now.title}`}
+        {reading.phase === "reading" && now && `, now ${now.title}`}
         {reading.phase === "reading" && reading.msLeft !== undefined && `, ${duration(reading.msLeft)} left`}
       </p>
     </div>

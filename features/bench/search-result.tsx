@@ -1,6 +1,7 @@
 "use client";
+import { bench, type FoundDrive, type SearchMark, type SearchView } from "@/core/contract";
 import { linkText, type LinkSettings } from "@/core/link";
-import type { FoundDrive, SearchMark, SearchView } from "@/core/live";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
@@ -8,6 +9,13 @@ import { duration } from "@/ui/when";
 import { AdviceList } from "./advice-list";
 import { driveText } from "./types";
 
+const PHASE_WORDS: Record<SearchView["phase"], string> = {
+  looking: "Looking for drives",
+  stopped: "Search stopped",
+  done: "Search done",
+};
+/** Signs that stand in a cell in place of the address. */
+const SIGNS: Partial<Record<SearchMark, string>> = { r: "≈", u: "?", g: "×" };
 const WORDS: Record<SearchMark, string> = {
   ".": "not asked yet",
   s: "silent",
@@ -29,6 +37,7 @@ export function SearchResult({
   onConnect: (link: LinkSettings, unit: number, as?: string) => void;
   onPatient: () => void;
 }) {
+  const { plant } = usePlant();
   const looking = view.phase === "looking";
   const drives = view.found.filter((each) => each.identity);
   const others = view.found.filter((each) => !each.identity);
@@ -36,8 +45,7 @@ export function SearchResult({
     <section aria-label={`Search on ${view.linkName}`} className="mb-6">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 mb-1">
         <h2 className="text-lg font-semibold">
-          {looking ? "Looking for drives" : view.phase === "stopped" ? "Search stopped" : "Search done"}:{" "}
-          {drives.length} found
+          {PHASE_WORDS[view.phase]}: {drives.length} found
         </h2>
         <p className="text-soft text-[14px]">
           {view.linkName}
@@ -50,13 +58,16 @@ export function SearchResult({
           <button
             type="button"
             className="min-h-8 text-[14px] underline underline-offset-4 decoration-hairline hover:decoration-copper"
-            onClick={() => void act("POST", `/api/searches/${view.id}/forget`)}
+            onClick={() => void act(bench.forgetSearch, { params: { plant, search: view.id } })}
           >
             Put away
           </button>
         )}
         {looking && (
-          <Button letter="x" onClick={() => void act("POST", `/api/searches/${view.id}/stop`)}>
+          <Button
+            letter="x"
+            onClick={() => void act(bench.stopSearch, { params: { plant, search: view.id } })}
+          >
             Stop looking
           </Button>
         )}
@@ -204,7 +215,7 @@ function Strip({
                 unit === at && mark === "." && "outline outline-2 outline-copper",
               )}
             >
-              {mark === "r" ? "≈" : mark === "u" ? "?" : mark === "g" ? "×" : unit}
+              {SIGNS[mark] ?? unit}
             </span>
           );
         })}

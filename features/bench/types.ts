@@ -1,4 +1,4 @@
-import type { ConnectionView, FoundDrive } from "@/core/live";
+import type { ConnectionView, FoundDrive } from "@/core/contract";
 import type { LinkSettings, Parity } from "@/core/link";
 
 /** What the bench needs to know of a family to offer its settings and its card. */

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { linkText, type LinkSettings } from "@/core/link";
+import { usePlant } from "@/features/house/use-plant";
 import { Button, ButtonLink } from "@/ui/button";
 import { Select } from "@/ui/select";
 import type { FamilyView } from "./types";
@@ -21,6 +22,7 @@ export function UnknownDrive({
   busy: boolean;
   onConnect: (link: LinkSettings, unit: number, as: string) => void;
 }) {
+  const { to } = usePlant();
   const [nearest, setNearest] = useState(families[0]?.id ?? "");
   return (
     <section
@@ -39,7 +41,7 @@ export function UnknownDrive({
           </p>
           <ButtonLink
             rank="primary"
-            href={`/families/import?link=${encodeURIComponent(JSON.stringify(link))}&unit=${unit}`}
+            href={to(`/families/import?link=${encodeURIComponent(JSON.stringify(link))}&unit=${unit}`)}
           >
             Import a definition
           </ButtonLink>

@@ -1,8 +1,10 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { cabinet, type StandInView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
-import type { StandInView } from "@/core/live";
-import { act, ask } from "@/features/live/ask";
+import { act } from "@/features/live/ask";
+import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Swap, type SwapFamily } from "./swap";
@@ -29,28 +31,15 @@ export function Cabinet({
   families: SwapFamily[];
   trouble: Trouble | undefined;
 }) {
-  const [drives, setDrives] = useState(first);
   const [swapping, setSwapping] = useState<StandInView>();
-  useEffect(() => {
-    const timer = setInterval(
-      () =>
-        void ask<StandInView[]>("GET", "/api/cabinet").then((answer) => {
-          if (answer.ok) setDrives(answer.value);
-        }),
-      LOOK_MS,
-    );
-    return () => clearInterval(timer);
-  }, []);
+  const client = useQueryClient();
+  const looked = useAsked(cabinet.showCabinet, {}, { everyMs: LOOK_MS });
+  const drives = looked?.ok ? looked.value : first;
   const at =
     (drive: StandInView): Press =>
     async (name, more = {}) => {
-      const next = await act<StandInView[]>("POST", "/api/cabinet", {
-        line: drive.line,
-        tag: drive.tag,
-        act: name,
-        ...more,
-      });
-      if (next) setDrives(next);
+      await act(cabinet.actAtCabinet, { body: { line: drive.line, tag: drive.tag, act: name, ...more } });
+      await client.invalidateQueries();
     };
   const lines = [...new Set(drives.map((each) => each.line))].map((line) =>
     drives.filter((each) => each.line === line),

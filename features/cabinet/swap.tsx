@@ -1,6 +1,6 @@
 "use client";
 import { useState, type FormEvent } from "react";
-import type { StandInView } from "@/core/live";
+import type { StandInView } from "@/core/contract";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";

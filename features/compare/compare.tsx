@@ -1,8 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { SheetData } from "@/core/sheet";
+import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
-import type { SheetData } from "@/features/sheet/rows";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { Empty, Notice } from "@/ui/notice";
@@ -10,19 +11,24 @@ import { Empty, Notice } from "@/ui/notice";
 interface Props {
   tokens: string[];
   titles: string[];
+  /** What was asked for and is not there. */
   missing: string[];
+  /** What stands under another parameter list than the first column, and that list. */
+  otherLists: string[];
+  list: string | undefined;
   positions: Array<{ tag: string; title: string; records: number }>;
   twins: Array<{ name: string; tags: string[] }>;
   sheet: SheetData | undefined;
 }
 
 /** Anything with anything: records, factory defaults, connected drives, side by side. */
-export function Compare({ tokens, titles, missing, positions, twins, sheet }: Props) {
+export function Compare({ tokens, titles, missing, otherLists, list, positions, twins, sheet }: Props) {
+  const { to } = usePlant();
   const router = useRouter();
   const { connections } = useLive();
   const [tag, setTag] = useState(positions[0]?.tag ?? "");
   const show = (next: string[]): void =>
-    router.push(`/compare?${next.map((each) => `c=${encodeURIComponent(each)}`).join("&")}`);
+    router.push(to(`/compare?${next.map((each) => `c=${encodeURIComponent(each)}`).join("&")}`));
   const position = positions.find((each) => each.tag === tag);
   const add = (token: string): void => {
     if (token && !tokens.includes(token)) show([...tokens, token]);
@@ -105,8 +111,15 @@ export function Compare({ tokens, titles, missing, positions, twins, sheet }: Pr
       {missing.length > 0 && (
         <div className="px-5 pt-3">
           <Notice kind="caution" title={`Not shown: ${missing.join(", ")}.`}>
-            Either there is no such record, the drive is not connected or read, or it is of another family
-            than the first.
+            There is no such record, or the drive is not connected or not read.
+          </Notice>
+        </div>
+      )}
+      {otherLists.length > 0 && (
+        <div className="px-5 pt-3">
+          <Notice kind="caution" title={`Not beside the first: ${otherLists.join("; ")}.`}>
+            The first column is of {list}. Between two parameter lists there is no mapping, so their values
+            cannot stand side by side.
           </Notice>
         </div>
       )}

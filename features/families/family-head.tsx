@@ -1,10 +1,13 @@
 "use client";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
+import { families } from "@/core/contract";
 import type { TripSpec } from "@/core/definition";
 import { ConnectionCard } from "@/features/bench/connection-card";
 import type { CardView } from "@/features/bench/types";
-import { classes } from "@/ui/classes";
+import { usePlant } from "@/features/house/use-plant";
+import { addressOf } from "@/features/live/ask";
+import { Choice } from "@/ui/choice";
 import { moment } from "@/ui/when";
 
 interface Props {
@@ -37,6 +40,7 @@ interface Props {
 /** What is known of a family beside its parameters: how to reach it, what it can, its trips, the versions of its definition. */
 export function FamilyHead(props: Props) {
   const { id, title, about, firmware, steps, axes, mostAxes, versions } = props;
+  const { to } = usePlant();
   const router = useRouter();
   const path = usePathname();
   const show = (next: { firmware?: string; axes?: number }): void =>
@@ -57,27 +61,35 @@ export function FamilyHead(props: Props) {
         <a
           className="text-[14px] underline underline-offset-4 decoration-hairline hover:decoration-copper"
           download
-          href={`/api/families/${id}`}
+          href={addressOf(families.familyFile, { params: { family: id } })}
         >
           Take the definition along
         </a>
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2 text-[15px]">
+        <span className="text-soft">Firmware</span>
         <Choice
           label="Firmware"
+          shape="line"
           values={steps}
           chosen={firmware}
-          words={(each) => `from ${each}`}
           onChoose={(each) => show({ firmware: each })}
-        />
+        >
+          {(each) => <span className="font-mono">from {each}</span>}
+        </Choice>
         {mostAxes > 1 && (
-          <Choice
-            label="Axes"
-            values={Array.from({ length: mostAxes }, (_, i) => String(i + 1))}
-            chosen={String(axes)}
-            words={(each) => each}
-            onChoose={(each) => show({ axes: Number(each) })}
-          />
+          <>
+            <span className="text-soft">Axes</span>
+            <Choice
+              label="Axes"
+              shape="line"
+              values={Array.from({ length: mostAxes }, (_, i) => String(i + 1))}
+              chosen={String(axes)}
+              onChoose={(each) => show({ axes: Number(each) })}
+            >
+              {(each) => <span className="font-mono">{each}</span>}
+            </Choice>
+          </>
         )}
         {props.positions.length > 0 && (
           <p>
@@ -85,7 +97,7 @@ export function FamilyHead(props: Props) {
             {props.positions.map((tag) => (
               <Link
                 key={tag}
-                href={`/positions/${tag}`}
+                href={to(`/positions/${tag}`)}
                 className="font-mono text-[14px] mr-2 hover:underline underline-offset-4"
               >
                 {tag}
@@ -157,40 +169,6 @@ export function FamilyHead(props: Props) {
           </ul>
         </details>
       </div>
-    </div>
-  );
-}
-
-function Choice({
-  label,
-  values,
-  chosen,
-  words,
-  onChoose,
-}: {
-  label: string;
-  values: string[];
-  chosen: string;
-  words: (value: string) => string;
-  onChoose: (value: string) => void;
-}) {
-  return (
-    <div role="radiogroup" aria-label={label} className="flex items-center gap-1">
-      <span className="text-soft mr-1">{label}</span>
-      {values.map((each) => (
-        <button
-          key={each}
-          type="button"
-          role="radio"
-          aria-checked={each === chosen}
-          onClick={() => onChoose(each)}
-          className={classes(
-            "min-h-8 px-2.5 rounded-page border border-transparent font-mono text-[14px] text-soft hover:text-ink aria-checked:border-copper aria-checked:text-ink",
-          )}
-        >
-          {words(each)}
-        </button>
-      ))}
     </div>
   );
 }

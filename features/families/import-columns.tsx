@@ -1,4 +1,5 @@
 import { FIELD_WORDS, FIELDS, type Field, type ListOptions } from "@/core/format";
+import { classes } from "@/ui/classes";
 import { Field as Input } from "@/ui/field";
 import { Select } from "@/ui/select";
 import type { Upload } from "./import-types";
@@ -94,7 +95,11 @@ export function ImportColumns({ upload, sheet, list, onSheet, onChange }: Props)
                 {Array.from({ length: width }, (_, column) => (
                   <td
                     key={column}
-                    className={`px-2.5 py-1 max-w-64 truncate ${i === 0 ? "font-semibold" : fieldAt(column) === "" ? "text-soft" : ""}`}
+                    className={classes(
+                      "px-2.5 py-1 max-w-64 truncate",
+                      i === 0 && "font-semibold",
+                      i > 0 && fieldAt(column) === "" && "text-soft",
+                    )}
                     title={row.cells[column]}
                   >
                     {row.cells[column]}

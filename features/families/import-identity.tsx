@@ -1,7 +1,9 @@
 "use client";
 import { useState } from "react";
+import { bench } from "@/core/contract";
 import type { IdentityField, ModbusLink } from "@/core/definition";
 import { linkText } from "@/core/link";
+import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
@@ -27,6 +29,7 @@ interface Props {
 
 /** How a drive tells who it is: where its family's number stands and which it is, and where its serial number and firmware stand, if it has them. */
 export function ImportIdentity({ identity, canopen, modbus, waiting, onChange }: Props) {
+  const { plant } = usePlant();
   const [said, setSaid] = useState<Array<{ value?: number | string; refused?: string }>>([]);
   const [trouble, setTrouble] = useState("");
   const set = (i: number, part: Partial<IdentityField>): void => {
@@ -35,12 +38,14 @@ export function ImportIdentity({ identity, canopen, modbus, waiting, onChange }:
   };
   const add = (field: IdentityField["field"]): void => {
     setSaid([]);
+    let type: IdentityField["type"] = canopen ? "u32" : "u16";
+    if (field === "serial" && !canopen) type = "text";
     onChange([
       ...identity,
       {
         field,
         address: canopen ? "1018.02" : 0,
-        type: field === "serial" && !canopen ? "text" : canopen ? "u32" : "u16",
+        type,
         ...(field === "family" ? { equals: 0 } : {}),
         ...(field === "serial" && !canopen ? { length: 12 } : {}),
         ...(field === "firmware" ? { minorSteps: 100 } : {}),
@@ -49,20 +54,16 @@ export function ImportIdentity({ identity, canopen, modbus, waiting, onChange }:
   };
   const askDrive = async (): Promise<void> => {
     setTrouble("");
-    const answer = await ask<Array<{ value?: number | string; refused?: string }>>(
-      "POST",
-      "/api/links/peek",
-      {
+    const answer = await ask(bench.peek, {
+      params: { plant },
+      body: {
         link: waiting!.link,
         unit: waiting!.unit,
-        items: identity.map(({ address, type, length }) => ({
-          address,
-          type,
-          ...(length ? { length } : {}),
-        })),
-        ...(modbus ? { readFunction: modbus.readFunction, wordOrder: modbus.wordOrder } : {}),
+        items: identity.map(({ address, type, length }) => ({ address, type, length })),
+        readFunction: modbus?.readFunction,
+        wordOrder: modbus?.wordOrder,
       },
-    );
+    });
     if (answer.ok) setSaid(answer.value);
     else setTrouble(`${answer.trouble.text} ${answer.trouble.remedy}`);
   };

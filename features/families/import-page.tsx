@@ -1,10 +1,13 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { toast } from "sonner";
+import { families } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { linkText } from "@/core/link";
-import { act, ask, send } from "@/features/live/ask";
+import { usePlant } from "@/features/house/use-plant";
+import { act, sendFile } from "@/features/live/ask";
+import { useAsked, useSettled } from "@/features/live/query";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -14,64 +17,51 @@ import { ImportColumns } from "./import-columns";
 import { ImportIdentity } from "./import-identity";
 import { ImportNotes } from "./import-notes";
 import { ImportTalk } from "./import-talk";
-import { KIND_WORDS, type Choices, type Preview, type Upload, type Waiting } from "./import-types";
+import { KIND_WORDS, type Choices, type Upload, type Waiting } from "./import-types";
 
 const PREVIEW_AFTER_MS = 350;
 
 /** From a file to a definition: steps one under another, nothing kept before the last one. */
 export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
   const router = useRouter();
+  const { to } = usePlant();
   const [upload, setUpload] = useState<Upload>();
   const [choices, setChoices] = useState<Choices>({});
-  const [preview, setPreview] = useState<Preview>();
-  const [trouble, setTrouble] = useState<Trouble>();
+  const [refused, setRefused] = useState<Trouble>();
   const [busy, setBusy] = useState(false);
   const choose = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     setBusy(true);
-    setTrouble(undefined);
-    const answer = await send<Upload>(`/api/imports?name=${encodeURIComponent(file.name)}`, file);
+    setRefused(undefined);
+    const answer = await sendFile(families.openImport, { query: { name: file.name } }, file);
     setBusy(false);
-    setPreview(undefined);
     if (!answer.ok) {
       setUpload(undefined);
-      return setTrouble(answer.trouble);
+      return setRefused(answer.trouble);
     }
     setUpload(answer.value);
     setChoices(answer.value.guess);
   };
-  useEffect(() => {
-    if (!upload) return;
-    let over = false;
-    const timer = setTimeout(
-      () =>
-        void ask<Preview>("POST", `/api/imports/${upload.id}/preview`, choices).then((answer) => {
-          if (over) return;
-          setTrouble(answer.ok ? undefined : answer.trouble);
-          setPreview(answer.ok ? answer.value : undefined);
-        }),
-      PREVIEW_AFTER_MS,
-    );
-    return () => {
-      over = true;
-      clearTimeout(timer);
-    };
-  }, [upload, choices]);
+  const settled = useSettled(choices, PREVIEW_AFTER_MS);
+  const previewed = useAsked(
+    families.previewImport,
+    { params: { import: upload?.id ?? "" }, body: settled },
+    { enabled: upload !== undefined, keepLast: true },
+  );
+  const preview = previewed?.ok ? previewed.value : undefined;
+  const trouble = refused ?? (previewed?.ok === false ? previewed.trouble : undefined);
   const keep = async (): Promise<void> => {
     setBusy(true);
-    const kept = await act<{ id: string; version: string; same: boolean }>(
-      "POST",
-      `/api/imports/${upload!.id}/keep`,
-      choices,
-    );
+    const done = await act(families.keepImport, { params: { import: upload!.id }, body: choices });
     setBusy(false);
-    if (!kept) return;
+    if (!done) return;
+    const kept = done.value;
     toast.success(
       kept.same
         ? `It is here already, as version ${kept.version}; nothing was added.`
         : `Kept as version ${kept.version}.`,
     );
-    router.push(waiting ? "/bench" : `/families/${kept.id}`);
+    router.push(to(waiting ? "/bench" : `/families/${kept.id}`));
   };
   const { about, list, modbus } = choices;
   const state = upload ? "open" : "later";
@@ -195,7 +185,7 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
                 <Button rank="primary" disabled={busy || preview.before?.same} onClick={() => void keep()}>
                   Keep this definition
                 </Button>
-                <Button rank="quiet" onClick={() => router.push("/families")}>
+                <Button rank="quiet" onClick={() => router.push(to("/families"))}>
                   Leave it
                 </Button>
               </div>

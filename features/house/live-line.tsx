@@ -1,7 +1,9 @@
 "use client";
 import Link from "next/link";
+import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { linkText } from "@/core/link";
-import type { ConnectionView, JobView } from "@/core/live";
+import type { Place, Stage, WaitsFor } from "@/core/restore";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive, useLiveStream } from "@/features/live/store";
 import { classes } from "@/ui/classes";
@@ -9,7 +11,8 @@ import { duration } from "@/ui/when";
 
 /** The strip at the foot of every page: each connected drive, what it is doing, whether it turns, what is volatile, the running job. */
 export function LiveLine() {
-  useLiveStream();
+  const { plant, to } = usePlant();
+  useLiveStream(plant);
   const { connections, jobs, online } = useLive();
   const open = [...jobs.values()].filter((each) => each.open);
   const unconnected = open.filter((job) => ![...connections.values()].some((each) => isAt(each, job)));
@@ -32,7 +35,7 @@ export function LiveLine() {
       {unconnected.map((job) => (
         <Link
           key={job.id}
-          href={`/restore/${job.id}`}
+          href={to(`/restore/${job.id}`)}
           className="whitespace-nowrap text-ochre underline underline-offset-4"
         >
           {job.tag}: restore waits for its drive
@@ -47,6 +50,7 @@ function isAt(view: ConnectionView, job: JobView): boolean {
 }
 
 function Connected({ view, job }: { view: ConnectionView; job: JobView | undefined }) {
+  const { plant, to } = usePlant();
   const away = view.phase !== "connected";
   // What a lost drive did last says nothing of what it does now.
   const state = away ? undefined : view.state;
@@ -73,7 +77,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
           strokeDasharray={away ? "2 1.6" : undefined}
         />
       </svg>
-      <Link href={`/bench/${view.id}`} className="font-semibold hover:underline underline-offset-4">
+      <Link href={to(`/bench/${view.id}`)} className="font-semibold hover:underline underline-offset-4">
         {name}
       </Link>
       <span>{describe(view, job)}</span>
@@ -87,7 +91,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       )}
       {state?.volatile && <span title="Some values would be gone after a power-off.">volatile</span>}
       {job && (
-        <Link href={`/restore/${job.id}`} className="underline underline-offset-4">
+        <Link href={to(`/restore/${job.id}`)} className="underline underline-offset-4">
           restore
         </Link>
       )}
@@ -95,7 +99,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
         type="button"
         disabled={Boolean(job)}
         title={job ? "A restore is under way." : "Let go of this drive"}
-        onClick={() => void act("POST", `/api/connections/${view.id}/let-go`, {})}
+        onClick={() => void act(bench.letGo, { params: { plant, connection: view.id } })}
         className="min-h-8 px-2 text-soft hover:text-ink disabled:opacity-40"
       >
         Let go
@@ -104,29 +108,34 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
   );
 }
 
-const PHASES: Partial<Record<JobView["phase"], string>> = {
-  "reading-before": "reading before the restore",
+const STAGES: Record<Stage, string> = {
+  "read-before": "reading before the restore",
   review: "plan waits to be looked through",
+  write: "being written",
+  "make-permanent": "being made permanent",
+  restart: "restarts",
+  verify: "read again",
+  receipt: "restored",
+};
+const WAITS: Record<WaitsFor, string> = {
   permission: "waits for the write permission",
   motor: "waits for the motor to stop",
-  writing: "being written",
-  permanent: "being made permanent",
-  restart: "restarts",
-  verifying: "read again",
-  "waiting-for-drive": "drive is lost, trying again",
-  halted: "restore halted",
+  drive: "drive is lost, trying again",
+  person: "restore halted",
 };
+
+function placeWords({ stage, waitsFor }: Place): string {
+  return waitsFor ? WAITS[waitsFor] : STAGES[stage];
+}
 
 function describe(view: ConnectionView, job: JobView | undefined): string {
   if (view.phase === "lost") return "lost, trying again";
   if (view.phase === "other-drive") return "another drive answers";
   if (job) {
     const { written, planned, refused, unknown, other } = job.counts;
-    const of =
-      job.phase === "writing"
-        ? ` ${written + refused + other} of ${written + planned + refused + unknown + other}`
-        : "";
-    return (PHASES[job.phase] ?? job.phase) + of;
+    const writing = job.place.stage === "write" && !job.place.waitsFor;
+    const all = written + planned + refused + unknown + other;
+    return placeWords(job.place) + (writing ? ` ${written + refused + other} of ${all}` : "");
   }
   if (view.reading?.phase === "reading")
     return `being read, ${Math.round(view.reading.share * 100)} %${view.reading.msLeft === undefined ? "" : `, ${duration(view.reading.msLeft)} left`}`;

@@ -1,46 +1,41 @@
 "use client";
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
-import { ask } from "@/features/live/ask";
+import { useRef, useState } from "react";
+import { ledger, type FoundThing } from "@/core/contract";
+import type { Result } from "@/core/drive";
+import { useAsked, useSettled } from "@/features/live/query";
 import { useKey } from "@/ui/keys";
+import { usePlant } from "./use-plant";
 
-interface Found {
-  kind: string;
-  title: string;
-  detail: string;
-  href: string;
-}
+const ASK_AFTER_MS = 120;
 
 /** One search for everything: positions, drives, parameters. */
 export function Search() {
   const router = useRouter();
+  const { plant, to } = usePlant();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState("");
-  const [found, setFound] = useState<Found[]>([]);
   useKey("/", () => input.current?.focus());
-  useEffect(() => {
-    let latest = true;
-    if (text.trim() === "") return;
-    void ask<Found[]>("GET", `/api/search?q=${encodeURIComponent(text)}`).then((answer) => {
-      if (latest && answer.ok) setFound(answer.value);
-    });
-    return () => {
-      latest = false;
-    };
-  }, [text]);
-  const shown = text.trim() === "" ? [] : found;
+  const wanted = useSettled(text.trim(), ASK_AFTER_MS);
+  const answer = useAsked(
+    ledger.searchPlant,
+    { params: { plant }, query: { q: wanted.slice(0, 100) } },
+    { enabled: wanted !== "", keepLast: true },
+  );
+  const shown = text.trim() !== "" && answer?.ok ? answer.value : [];
+  const said = text.trim() === "" ? undefined : wordsOf(answer);
   return (
     <Combobox
       value={null}
-      onChange={(each: Found | null) => {
+      onChange={(each: FoundThing | null) => {
         if (each) {
           setText("");
-          router.push(each.href);
+          router.push(to(each.href));
         }
       }}
     >
-      <div className="relative">
+      <div className="relative max-lg:order-2 max-lg:w-full max-lg:pb-2">
         <ComboboxInput
           ref={input}
           aria-label="Search everything"
@@ -48,12 +43,20 @@ export function Search() {
           autoComplete="off"
           value={text}
           onChange={(event) => setText(event.target.value)}
-          className="w-56 min-h-9 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
+          className="w-56 max-lg:w-full min-h-9 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
         />
+        {said !== undefined && (
+          <p
+            role="status"
+            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-full bg-leaf border border-hairline rounded-page px-3 py-2 text-soft"
+          >
+            {said}
+          </p>
+        )}
         {shown.length > 0 && (
           <ComboboxOptions
             static
-            className="absolute right-0 z-40 mt-1 w-96 max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
+            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-full max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
           >
             {shown.map((each) => (
               <ComboboxOption
@@ -72,4 +75,11 @@ export function Search() {
       </div>
     </Combobox>
   );
+}
+
+/** What is said instead of a list: that nothing was found, or why nothing could be looked for. */
+function wordsOf(answer: Result<FoundThing[]> | undefined): string | undefined {
+  if (!answer) return undefined;
+  if (!answer.ok) return `${answer.trouble.text} ${answer.trouble.remedy}`;
+  return answer.value.length === 0 ? "Nothing in this plant is called that." : undefined;
 }

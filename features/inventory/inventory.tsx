@@ -1,7 +1,10 @@
 "use client";
 import Link from "next/link";
 import { useMemo, useState } from "react";
-import type { InventoryLine } from "@/core/live";
+import { ledger } from "@/core/contract";
+import type { InventoryLine } from "@/core/contract";
+import { usePlant } from "@/features/house/use-plant";
+import { addressOf } from "@/features/live/ask";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { Select } from "@/ui/select";
@@ -20,6 +23,7 @@ const HEADS: Array<[key: Key, title: string, width: string]> = [
 
 /** Which drives the plant has: to be filtered, sorted, taken along. */
 export function Inventory({ lines }: { lines: InventoryLine[] }) {
+  const { plant, to } = usePlant();
   const [find, setFind] = useState("");
   const [family, setFamily] = useState("");
   const [area, setArea] = useState("");
@@ -53,6 +57,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
         Each drive appears once its position is there or it was recorded.
       </Empty>
     );
+  const direction = sort.down ? "descending" : "ascending";
   return (
     <div className="px-6 py-5 w-full max-w-[90rem] mx-auto">
       <div className="flex flex-wrap items-end gap-3 mb-3">
@@ -102,7 +107,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
           <a
             className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
             download
-            href="/api/inventory/csv"
+            href={addressOf(ledger.inventoryFile, { params: { plant, format: "csv" } })}
           >
             CSV
           </a>{" "}
@@ -110,7 +115,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
           <a
             className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
             download
-            href="/api/inventory/xlsx"
+            href={addressOf(ledger.inventoryFile, { params: { plant, format: "xlsx" } })}
           >
             spreadsheet
           </a>
@@ -124,7 +129,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
               <th
                 key={key}
                 className={classes("font-normal pl-3", width)}
-                aria-sort={sort.key === key ? (sort.down ? "descending" : "ascending") : undefined}
+                aria-sort={sort.key === key ? direction : undefined}
               >
                 <button
                   type="button"
@@ -146,7 +151,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
                 {each.tag ? (
                   <>
                     <Link
-                      href={`/positions/${each.tag}`}
+                      href={to(`/positions/${each.tag}`)}
                       className="font-mono hover:underline underline-offset-4 decoration-copper"
                     >
                       {each.tag}

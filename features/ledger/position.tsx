@@ -2,9 +2,11 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
+import { ledger } from "@/core/contract";
+import type { SheetData } from "@/core/sheet";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
-import type { SheetData } from "@/features/sheet/rows";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Empty } from "@/ui/notice";
@@ -26,6 +28,7 @@ interface Props {
 /** A position's ledger: its records down the time line, one of them open. */
 export function Position({ position, records, receipts, shown, standing, sheet }: Props) {
   const router = useRouter();
+  const { plant, to } = usePlant();
   const { connections, ledgers } = useLive();
   const changes = ledgers.get(position.tag) ?? 0;
   useEffect(() => {
@@ -36,11 +39,11 @@ export function Position({ position, records, receipts, shown, standing, sheet }
   const live = [...connections.values()].find((each) => each.position?.tag === position.tag);
   const send = async (text: string): Promise<void> => {
     if (!record) return;
-    const done = await act("POST", `/api/positions/${position.tag}/${writing}`, {
-      record: record.number,
-      text,
+    const done = await act(writing === "standing" ? ledger.raiseStanding : ledger.addNote, {
+      params: { plant, tag: position.tag },
+      body: { record: record.number, text },
     });
-    if (done === undefined) return;
+    if (!done) return;
     toast.success(
       writing === "standing" ? `Record ${record.number} is the standing record now.` : "The note is added.",
     );
@@ -62,14 +65,14 @@ export function Position({ position, records, receipts, shown, standing, sheet }
             </p>
             <p className="text-[13px] mt-1">
               {live ? (
-                <a className="text-teal underline underline-offset-4" href={`/bench/${live.id}`}>
+                <a className="text-teal underline underline-offset-4" href={to(`/bench/${live.id}`)}>
                   connected now
                 </a>
               ) : (
                 position.address && (
                   <a
                     className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
-                    href={`/bench?tag=${encodeURIComponent(position.tag)}`}
+                    href={to(`/bench?tag=${encodeURIComponent(position.tag)}`)}
                   >
                     Connect at the bench
                   </a>
@@ -131,7 +134,7 @@ export function Position({ position, records, receipts, shown, standing, sheet }
                 {standing && standing.number !== record.number && (
                   <ButtonLink
                     letter="c"
-                    href={`/compare?tag=${position.tag}&left=${standing.number}&right=${record.number}`}
+                    href={to(`/compare?tag=${position.tag}&left=${standing.number}&right=${record.number}`)}
                   >
                     Compare with standing
                   </ButtonLink>
@@ -139,7 +142,7 @@ export function Position({ position, records, receipts, shown, standing, sheet }
                 <ButtonLink
                   rank="primary"
                   letter="r"
-                  href={`/positions/${position.tag}/restore?record=${record.number}`}
+                  href={to(`/positions/${position.tag}/restore?record=${record.number}`)}
                 >
                   Restore →
                 </ButtonLink>

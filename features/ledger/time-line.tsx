@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
 import { moment } from "@/ui/when";
 import { OUTCOME_WORDS, type ReceiptLine, type RecordView } from "./types";
@@ -21,6 +22,7 @@ export function TimeLine({
   shown: number | undefined;
   standing: number | undefined;
 }) {
+  const { to } = usePlant();
   const entries: Entry[] = [
     ...records.map((record) => ({ at: record.takenAt, record })),
     ...receipts.map((receipt) => ({ at: receipt.at, receipt })),
@@ -31,7 +33,7 @@ export function TimeLine({
         "record" in entry ? (
           <li key={`record-${entry.record.number}`} className="border-b border-hairline">
             <Link
-              href={`/positions/${tag}?record=${entry.record.number}`}
+              href={to(`/positions/${tag}?record=${entry.record.number}`)}
               scroll={false}
               aria-current={shown === entry.record.number ? "true" : undefined}
               className="grid grid-cols-[2.9rem_1fr] hover:bg-leaf aria-[current]:bg-leaf aria-[current]:shadow-[inset_3px_0_0_var(--copper)]"
@@ -69,7 +71,7 @@ export function TimeLine({
         ) : (
           <li key={`receipt-${entry.receipt.id}`} className="border-b border-hairline">
             <Link
-              href={`/receipts/${entry.receipt.id}`}
+              href={to(`/receipts/${entry.receipt.id}`)}
               className="grid grid-cols-[2.9rem_1fr] hover:bg-leaf"
             >
               <span className="margin-rule pt-2 pr-2.5 text-right text-copper" aria-hidden>

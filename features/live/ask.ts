@@ -1,37 +1,60 @@
 "use client";
 import { toast } from "sonner";
-import type { Trouble } from "@/core/drive";
+import { fillPath, type Endpoint } from "@/core/contract";
+import type { Result, Trouble } from "@/core/drive";
 
-export type Answered<T> = { ok: true; value: T } | { ok: false; trouble: Trouble };
+/** A part of a request: needed where the contract says something of it. */
+type Part<N extends string, T> = undefined extends T
+  ? { [K in N]?: T }
+  : keyof T extends never
+    ? { [K in N]?: T }
+    : { [K in N]: T };
+export type Given<P, Q, B> = Part<"params", P> & Part<"query", Q> & Part<"body", B>;
 
-/** Sends a request to the application and gives its answer; a failure of any kind comes back as a trouble in words. */
-export function ask<T>(
-  method: "GET" | "POST" | "DELETE",
-  path: string,
-  body?: unknown,
-): Promise<Answered<T>> {
-  return fetchAnswer(path, {
-    method,
+/** The address of a way in, its path and query filled in. */
+export function addressOf<P, Q, B, A>(
+  endpoint: Endpoint<P, Q, B, A>,
+  { params, query }: { params?: P; query?: Q },
+): string {
+  const path = fillPath(endpoint.path, (params ?? {}) as Record<string, string | number>);
+  const search = new URLSearchParams((query ?? {}) as Record<string, string>).toString();
+  return search ? `${path}?${search}` : path;
+}
+
+/** Sends a request as the contract describes it and gives the answer; a failure of any kind comes back as a trouble in words. */
+export function ask<P, Q, B, A>(
+  endpoint: Endpoint<P, Q, B, A>,
+  given: Given<P, Q, B>,
+  signal?: AbortSignal,
+): Promise<Result<A>> {
+  const { body } = given as { body?: unknown };
+  return fetchAnswer<A>(addressOf(endpoint, given as { params?: P; query?: Q }), {
+    method: endpoint.method,
     headers: body === undefined ? {} : { "content-type": "application/json" },
     body: body === undefined ? undefined : JSON.stringify(body),
+    signal,
   });
 }
 
 /** The same for a file, sent as it is. */
-export function send<T>(path: string, file: Blob): Promise<Answered<T>> {
-  return fetchAnswer(path, {
-    method: "POST",
+export function sendFile<P, Q, A>(
+  endpoint: Endpoint<P, Q, undefined, A>,
+  given: Given<P, Q, undefined>,
+  file: Blob,
+): Promise<Result<A>> {
+  return fetchAnswer<A>(addressOf(endpoint, given as { params?: P; query?: Q }), {
+    method: endpoint.method,
     headers: { "content-type": "application/octet-stream" },
     body: file,
   });
 }
 
-async function fetchAnswer<T>(path: string, request: RequestInit): Promise<Answered<T>> {
+async function fetchAnswer<A>(address: string, request: RequestInit): Promise<Result<A>> {
   try {
-    const response = await fetch(path, request);
-    const answer = (await response.json()) as { value?: T; trouble?: Trouble };
+    const response = await fetch(address, request);
+    const answer = (await response.json()) as { value?: A; trouble?: Trouble };
     if (answer.trouble) return { ok: false, trouble: answer.trouble };
-    return { ok: true, value: answer.value as T };
+    return { ok: true, value: answer.value as A };
   } catch {
     return {
       ok: false,
@@ -45,13 +68,12 @@ async function fetchAnswer<T>(path: string, request: RequestInit): Promise<Answe
 }
 
 /** The same for an action whose failure is simply told. Gives undefined then. */
-export async function act<T>(
-  method: "POST" | "DELETE",
-  path: string,
-  body?: unknown,
-): Promise<T | undefined> {
-  const answer = await ask<T>(method, path, body);
-  if (answer.ok) return answer.value;
+export async function act<P, Q, B, A>(
+  endpoint: Endpoint<P, Q, B, A>,
+  given: Given<P, Q, B>,
+): Promise<{ value: A } | undefined> {
+  const answer = await ask(endpoint, given);
+  if (answer.ok) return { value: answer.value };
   toast.error(answer.trouble.text, { description: answer.trouble.remedy, duration: 12_000 });
   return undefined;
 }

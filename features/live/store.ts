@@ -1,7 +1,8 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
-import type { ConnectionView, JobView, LiveEvent, SearchView } from "@/core/live";
+import { ledger, type ConnectionView, type JobView, type LiveEvent, type SearchView } from "@/core/contract";
 import type { WriteStep } from "@/core/restore";
+import { addressOf } from "./ask";
 
 /** What the pages know of connected drives and running work, as the server last said it. */
 export interface LiveState {
@@ -73,9 +74,12 @@ function take(message: LiveEvent): void {
 let users = 0;
 let close: (() => void) | undefined;
 
-function open(): () => void {
+function open(plant: string): () => void {
+  const events = addressOf(ledger.events, { params: { plant } });
   if (typeof SharedWorker !== "undefined") {
-    const worker = new SharedWorker("/live-worker.js", { name: "calm-ledger-live" });
+    const worker = new SharedWorker(`/live-worker.js?events=${encodeURIComponent(events)}`, {
+      name: "calm-ledger-live",
+    });
     worker.port.onmessage = ({ data }: MessageEvent<{ data?: string; lost?: boolean }>) => {
       if (data.lost) change({ online: false });
       if (data.data) take(JSON.parse(data.data) as LiveEvent);
@@ -88,17 +92,17 @@ function open(): () => void {
       worker.port.close();
     };
   }
-  const source = new EventSource("/api/events");
+  const source = new EventSource(events);
   source.onmessage = (event: MessageEvent<string>) => take(JSON.parse(event.data) as LiveEvent);
   source.onerror = () => change({ online: false });
   return () => source.close();
 }
 
 /** Opens the stream while some part of the page is interested. Call once, high up. */
-export function useLiveStream(): void {
+export function useLiveStream(plant: string): void {
   useEffect(() => {
     users += 1;
-    close ??= open();
+    close ??= open(plant);
     return () => {
       users -= 1;
       if (users === 0) {
@@ -106,7 +110,7 @@ export function useLiveStream(): void {
         close = undefined;
       }
     };
-  }, []);
+  }, [plant]);
 }
 
 /** The live state; the component draws again when it changes. */

@@ -29,13 +29,9 @@ export function SignIn({ demo }: { demo: boolean }) {
       return;
     }
     const said = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
-    setError(
-      response === undefined
-        ? "Calm Ledger does not answer. Check that the program runs."
-        : response.status === 429
-          ? (said?.message ?? "Too many tries. Wait a little.")
-          : "Address and password do not belong together. Check both; capitals count.",
-    );
+    if (response === undefined) setError("Calm Ledger does not answer. Check that the program runs.");
+    else if (response.status === 429) setError(said?.message ?? "Too many tries. Wait a little.");
+    else setError("Address and password do not belong together. Check both; capitals count.");
   };
   return (
     <main className="min-h-dvh grid place-items-center p-6">

@@ -2,6 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
+import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
@@ -26,6 +27,7 @@ export interface PlantAreaView {
 /** The plant: positions by area, what was last recorded, what is connected now. */
 export function Plant({ areas }: { areas: PlantAreaView[] }) {
   const { connections, ledgers } = useLive();
+  const { to } = usePlant();
   const router = useRouter();
   const changes = [...ledgers.values()].reduce((sum, each) => sum + each, 0);
   useEffect(() => {
@@ -44,7 +46,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
     <div className="px-6 py-6 max-w-6xl w-full mx-auto">
       <p className="text-right text-[15px] -mb-6">
         <Link
-          href="/inventory"
+          href={to("/inventory")}
           className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
         >
           Inventory of drives
@@ -91,7 +93,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                     </td>
                     <td className="pl-4 font-mono">
                       <Link
-                        href={`/positions/${line.tag}`}
+                        href={to(`/positions/${line.tag}`)}
                         className="hover:underline underline-offset-4 decoration-copper"
                       >
                         {line.tag}
@@ -99,7 +101,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                     </td>
                     <td>
                       <Link
-                        href={`/positions/${line.tag}`}
+                        href={to(`/positions/${line.tag}`)}
                         className="hover:underline underline-offset-4 decoration-copper"
                       >
                         {line.title}
@@ -130,17 +132,14 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                       className={classes("pr-3 truncate", !line.asStanding && line.standing && "text-ochre")}
                     >
                       {line.openRestore ? (
-                        <Link className="underline underline-offset-4" href={`/restore/${line.openRestore}`}>
+                        <Link
+                          className="underline underline-offset-4"
+                          href={to(`/restore/${line.openRestore}`)}
+                        >
                           restore under way
                         </Link>
-                      ) : line.standing ? (
-                        line.asStanding ? (
-                          `record ${line.standing.number}`
-                        ) : (
-                          `record ${line.standing.number}, newest differs`
-                        )
                       ) : (
-                        <span className="text-soft">none</span>
+                        standingWords(line)
                       )}
                     </td>
                   </tr>
@@ -152,4 +151,9 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
       ))}
     </div>
   );
+}
+
+function standingWords({ standing, asStanding }: PlantAreaView["lines"][number]) {
+  if (!standing) return <span className="text-soft">none</span>;
+  return `record ${standing.number}${asStanding ? "" : ", newest differs"}`;
 }

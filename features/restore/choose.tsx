@@ -2,8 +2,9 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { JobView } from "@/core/live";
+import { restore } from "@/core/contract";
 import { Identity } from "@/features/bench/identity";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
@@ -31,6 +32,7 @@ interface Props {
 /** The first two steps of a restore: which record, onto which drive. Nothing is written here. */
 export function ChooseRestore({ tag, title, standing, wanted, connection, open, records }: Props) {
   const router = useRouter();
+  const { plant, to } = usePlant();
   const { connections } = useLive();
   const [number, setNumber] = useState(wanted ?? records[0]?.number);
   const [busy, setBusy] = useState(false);
@@ -42,8 +44,11 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
   const record = records.find((each) => each.number === number);
   const begin = async (): Promise<void> => {
     setBusy(true);
-    const job = await act<JobView>("POST", "/api/restores", { tag, record: number, connectionId: drive!.id });
-    if (job) router.push(`/restore/${job.id}`);
+    const begun = await act(restore.startRestore, {
+      params: { plant },
+      body: { tag, record: number!, connection: drive!.id },
+    });
+    if (begun) router.push(to(`/restore/${begun.value.id}`));
     else setBusy(false);
   };
   return (
@@ -54,7 +59,7 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
       {open && (
         <div className="mb-4">
           <Notice kind="caution" title={`${open.byName} is restoring this position now.`}>
-            <Link className="underline underline-offset-4" href={`/restore/${open.id}`}>
+            <Link className="underline underline-offset-4" href={to(`/restore/${open.id}`)}>
               Follow that restore
             </Link>
             , or ask them to end it.
@@ -87,7 +92,7 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
           {views.length === 0 && (
             <p>
               No drive is connected.{" "}
-              <Link className="underline underline-offset-4" href="/bench">
+              <Link className="underline underline-offset-4" href={to("/bench")}>
                 Connect it on the bench
               </Link>
               , then come back.

@@ -1,7 +1,8 @@
 "use client";
 import Link from "next/link";
-import type { ReceiptContent } from "@/core/live";
+import type { ReceiptContent } from "@/core/contract";
 import { LEFT_OUT, type LeftOutReason } from "@/core/restore";
+import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { duration, moment } from "@/ui/when";
@@ -48,10 +49,11 @@ export function Receipt({
   also: Array<{ code: string; name: string; from: string; to: string }>;
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
 }) {
+  const { to } = usePlant();
   const facts: Array<[string, React.ReactNode]> = [
     [
       "Position",
-      <Link key="p" className="underline underline-offset-4" href={`/positions/${content.tag}`}>
+      <Link key="p" className="underline underline-offset-4" href={to(`/positions/${content.tag}`)}>
         {content.tag} {content.positionTitle}
       </Link>,
     ],
@@ -62,7 +64,7 @@ export function Receipt({
         record{" "}
         <Link
           className="underline underline-offset-4"
-          href={`/positions/${content.tag}?record=${content.recordNumber}`}
+          href={to(`/positions/${content.tag}?record=${content.recordNumber}`)}
         >
           {content.recordNumber}
         </Link>

@@ -30,6 +30,12 @@ export function WriteProgress({
   return <GroupStrip label="Writing to the drive" cells={cells} />;
 }
 
+const PERMANENT_WORDS = {
+  yes: "all of them permanent",
+  no: "not permanent yet: gone at a power-off",
+  unknown: "whether permanent is not known",
+};
+
 /** How many parameters are written, not written, or unknown: the truth about a half-done restore. */
 export function Truth({ steps, permanent }: { steps: WriteStep[]; permanent: "no" | "yes" | "unknown" }) {
   const count = (...states: WriteStep["state"][]): number =>
@@ -41,12 +47,7 @@ export function Truth({ steps, permanent }: { steps: WriteStep[]; permanent: "no
     count("unknown", "sent") > 0 && `${count("unknown", "sent")} unknown until read back`,
     count("refused") > 0 && `${count("refused")} refused`,
     count("other") > 0 && `${count("other")} read back otherwise`,
-    written > 0 &&
-      (permanent === "yes"
-        ? "all of them permanent"
-        : permanent === "no"
-          ? "not permanent yet: gone at a power-off"
-          : "whether permanent is not known"),
+    written > 0 && PERMANENT_WORDS[permanent],
   ];
   return <p>{parts.filter(Boolean).join(", ")}.</p>;
 }

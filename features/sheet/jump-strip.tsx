@@ -1,6 +1,6 @@
 "use client";
 import { memo, useEffect, useRef } from "react";
-import type { SheetGroup } from "./rows";
+import type { SheetGroup } from "@/core/sheet";
 
 /** A thin strip along the sheet's edge: one tick for each group, as long as it has rows, marked where something is not default or differs. */
 export const JumpStrip = memo(function JumpStrip({
@@ -24,31 +24,28 @@ export const JumpStrip = memo(function JumpStrip({
     <nav
       ref={strip}
       aria-label="Groups"
-      className="relative w-16 shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
+      className="relative w-28 shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
     >
       {groups.map((group) => {
-        const marked = group.rows.some((row) => row.differs)
-          ? "differs"
-          : group.rows.some((row) => row.notDefault)
-            ? "not-default"
-            : undefined;
+        const marked = markOf(group);
         return (
           <button
             key={group.id}
             type="button"
             onClick={() => onJump(group.id)}
-            title={`${group.id} ${group.title}: ${group.rows.length}${marked ? `, some ${marked === "differs" ? "differ" : "not default"}` : ""}`}
+            title={`${group.trail ? `${group.trail} · ` : ""}${group.title}: ${group.rows.length}${marked ? `, some ${marked === "differs" ? "differ" : "not default"}` : ""}`}
             aria-current={current === group.id ? "true" : undefined}
             style={{ flexGrow: group.rows.length, flexBasis: 0, flexShrink: 0 }}
-            className="group relative min-h-3 flex items-center pl-2 text-left text-[11px] font-mono text-soft hover:text-ink aria-[current]:text-ink aria-[current]:font-semibold"
+            className="group relative min-h-3 flex items-center pl-2 text-left text-[11px] text-soft hover:text-ink aria-[current]:text-ink aria-[current]:font-semibold"
           >
             <span
               aria-hidden
               className="absolute left-0 inset-y-px w-1 rounded-sm bg-hairline group-hover:bg-soft group-aria-[current]:bg-copper"
             />
-            <span className="leading-none">{group.id}</span>
+            {group.axis > 0 && <span className="mr-1 tabular-nums text-copper">{group.axis}</span>}
+            <span className="leading-none truncate">{group.title}</span>
             {marked && (
-              <svg viewBox="0 0 8 8" className="w-2 h-2 ml-1 text-copper" aria-hidden>
+              <svg viewBox="0 0 8 8" className="w-2 h-2 mx-1 shrink-0 text-copper" aria-hidden>
                 {marked === "differs" ? (
                   <circle cx="4" cy="4" r="2.6" fill="none" stroke="currentColor" strokeWidth="1.6" />
                 ) : (
@@ -62,3 +59,8 @@ export const JumpStrip = memo(function JumpStrip({
     </nav>
   );
 });
+
+function markOf({ rows }: SheetGroup): "differs" | "not-default" | undefined {
+  if (rows.some((row) => row.differs)) return "differs";
+  return rows.some((row) => row.notDefault) ? "not-default" : undefined;
+}

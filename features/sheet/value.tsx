@@ -1,7 +1,7 @@
 import type { Source } from "@/core/compare";
+import type { Cell } from "@/core/sheet";
 import { classes } from "@/ui/classes";
 import { Mark } from "@/ui/marks";
-import type { Cell } from "./rows";
 
 /**
  * A value in one of the three ways of writing: ink (archive), pencil (draft, dashed underline), lit (in a drive, on teal ground with a dot).
@@ -61,16 +61,18 @@ export function Value({
           <Mark name="differs" />
         </span>
       )}
-      {cell.words && cell.text.trim() === "" ? (
+      {cell.words && cell.text.trim() === "" && (
         <span className="pl-[3ch] font-sans text-[13px] text-soft">empty</span>
-      ) : cell.words ? (
+      )}
+      {cell.words && cell.text.trim() !== "" && (
         <span
           className={classes("truncate whitespace-pre pl-[3ch]", source === "draft" && PENCIL)}
           title={cell.text}
         >
           {cell.text}
         </span>
-      ) : (
+      )}
+      {!cell.words && (
         <>
           <span
             className={classes(

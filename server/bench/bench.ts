@@ -1,30 +1,34 @@
 import { randomUUID } from "node:crypto";
-import { and, eq } from "drizzle-orm";
-import { driftOf } from "@/core/compare";
-import type { Definition } from "@/core/definition";
-import { bad, good, whatChanged, type Result } from "@/core/drive";
-import { linkKey, linkText, LINK_WORDS, speaksOn, type LinkSettings } from "@/core/link";
-import type { ConnectionView, ReadingView } from "@/core/live";
-import type { Clock } from "@/core/protocol/channel";
-import { buildSet, factorySet, valuesByCode } from "@/core/set";
+import { eq } from "drizzle-orm";
+import type { ConnectionView } from "@/core/contract";
+import { bad, good, type Result, type Trouble } from "@/core/drive";
+import { linkKey, linkText, speaksOn, type LinkSettings } from "@/core/link";
+import { buildSet } from "@/core/set";
+import { inBackground } from "@/server/background";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
-import { keepReading, loadSet, recordById, standingOf, type Kept } from "@/server/ledger";
-import { IMPORTANCE } from "@/server/link";
-import { hasAcknowledged, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
-import { Connection, type BenchTiming } from "./connection";
-import { LinkPool } from "./link-pool";
-import { loadReading, readWhole } from "./read-whole";
+import { faultTrouble } from "@/server/fault";
+import { keepReading, type Kept } from "@/server/ledger";
+import { IMPORTANCE, loadReading, type Links, type LiveView, type LookTiming } from "@/server/link";
+import type { Person } from "@/server/people";
+import { Connection } from "./connection";
+import { compareWithStanding, standingAt } from "./place";
+import { dropReading, leftReading, openReading } from "./readings";
 import { recognisePosition } from "./recognise";
 import { noteSighting } from "./sightings";
+
+/** How often drives are looked at, in ms. */
+export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
 
 export interface BenchParts {
   db: Database;
   shelf: DefinitionShelf;
   events: Events;
-  clock: Clock;
-  timing: BenchTiming;
+  links: Links;
+  timing: LookTiming;
+  /** The time of day, ms since 1970. */
+  wall: () => number;
 }
 
 export interface ConnectRequest {
@@ -36,83 +40,83 @@ export interface ConnectRequest {
 
 /** The drives one is connected to, and the readings from them. */
 export class Bench {
-  readonly links: LinkPool;
   private readonly connections = new Map<string, Connection>();
   private readonly connecting = new Map<string, Promise<Result<ConnectionView>>>();
   private readonly stopReading = new Map<string, AbortController>();
+  /** The reading of a connection that was begun and is not through; it can be gone on with. */
+  private readonly unfinished = new Map<string, string>();
+  private toldRevision = -1;
 
-  constructor(private readonly parts: BenchParts) {
-    this.links = new LinkPool(parts.clock);
-  }
+  constructor(private readonly parts: BenchParts) {}
 
-  /** Connects, finds out who answers, and begins to read. Refused until the warning before live work was acknowledged. */
-  async connect(person: Person, request: ConnectRequest): Promise<Result<ConnectionView>> {
-    const { db } = this.parts;
-    if (!(await hasAcknowledged(db, person))) {
-      return NOT_ACKNOWLEDGED;
-    }
-    // Two people at the same moment share one connection.
+  /** Connects, finds out who answers, and begins to read. Two people at the same moment share one connection. */
+  connect(person: Person, plantId: number, request: ConnectRequest): Promise<Result<ConnectionView>> {
     const key = `${linkKey(request.link)}/${request.unit}`;
     const under =
-      this.connecting.get(key) ?? this.open(person, request).finally(() => this.connecting.delete(key));
+      this.connecting.get(key) ??
+      this.open(person, plantId, request).finally(() => this.connecting.delete(key));
     this.connecting.set(key, under);
     return under;
   }
 
   private async open(
     person: Person,
-    { link: settings, unit, as }: ConnectRequest,
+    plantId: number,
+    { link, unit, as }: ConnectRequest,
   ): Promise<Result<ConnectionView>> {
-    const { clock, timing, shelf } = this.parts;
-    const already = this.at(settings, unit);
+    const { shelf, links, timing, events } = this.parts;
+    const already = this.at(link, unit);
     // One that is known stays, whoever asks; one that was read with the nearest definition is looked at anew: its own may be here now.
     if (already && already.phase !== "other-drive" && already.fit === "fits") return good(already.view());
     const chosen = as === undefined ? undefined : shelf.find(as);
-    if (as !== undefined && (!chosen || !speaksOn(chosen, settings)))
+    if (as !== undefined && (!chosen || !speaksOn(chosen, link)))
       return bad({
-        kind: "stopped",
+        kind: "no-definition",
         text: `There is no definition ${as} that speaks on such a link.`,
         remedy: "Choose one of those that are offered.",
       });
-    if (already) this.letGo(already.address.id);
-    const taken = this.links.take(settings, `the drive at address ${unit}`);
-    if (!taken.ok) return taken;
-    const linkRow = await this.linkRow(settings);
-    const candidates = shelf.all.filter((each) => speaksOn(each, settings));
+    if (already) await this.letGo(already.id);
+    const linkRow = await this.linkRow(plantId, link);
+    await this.tellDefinitions();
+    const id = randomUUID().slice(0, 8);
+    const started = await links.ask("connect", { drive: id, link, unit, as, timing });
+    if (!started.ok) return started;
     const connection = new Connection(
-      { id: randomUUID().slice(0, 8), linkId: linkRow.id, linkName: linkRow.name, link: settings, unit },
-      taken.value,
-      candidates,
-      clock,
-      timing,
-      (each) => this.parts.events.publish({ type: "connection", view: each.view() }),
+      { id, plantId, linkId: linkRow.id, linkName: linkRow.name, link },
+      started.value,
+      shelf.get(started.value.definitionId!),
+      (each) => {
+        // One that was let go says nothing any more.
+        if (this.connections.get(id) === each) events.publish({ type: "connection", view: each.view() });
+      },
     );
-    const started =
-      candidates.length === 0
-        ? bad<void>({
-            kind: "unknown-drive",
-            text: `No known family speaks ${LINK_WORDS[settings.kind]}.`,
-            remedy: "Choose another kind of link, or import a definition.",
-          })
-        : await connection.start(chosen);
-    if (!started.ok) {
-      connection.end();
-      this.links.drop(settings);
-      this.parts.events.publish({ type: "connection-gone", id: connection.address.id });
-      return started;
-    }
-    this.connections.set(connection.address.id, connection);
-    await this.noteSuccess(linkRow.id, unit, connection);
+    this.connections.set(id, connection);
+    await this.noteSuccess(connection);
     await this.recognise(connection);
-    void this.read(person, connection);
+    this.startReading(person, connection);
     return good(connection.view());
+  }
+
+  /** Takes in what the links' thread tells of a drive. */
+  takeChange({ live, drive }: { drive: string; live: LiveView }): void {
+    this.connections.get(drive)?.takeLive(live);
+  }
+
+  /** Tells the links' thread which definitions are at hand, where they have changed. */
+  async tellDefinitions(): Promise<void> {
+    const { shelf, links } = this.parts;
+    if (this.toldRevision === shelf.revision) return;
+    const { revision } = shelf;
+    await links.ask(
+      "definitions",
+      shelf.all.map((each) => each.file),
+    );
+    this.toldRevision = revision;
   }
 
   /** The connection to the drive at an address of a link, if there is one. */
   at(settings: LinkSettings, unit: number): Connection | undefined {
-    return this.list().find(
-      (each) => linkKey(each.address.link) === linkKey(settings) && each.address.unit === unit,
-    );
+    return this.list().find((each) => linkKey(each.address.link) === linkKey(settings) && each.unit === unit);
   }
 
   find(id: string): Connection | undefined {
@@ -121,36 +125,24 @@ export class Bench {
 
   /** The connection to a drive, by who it is rather than where. */
   findDrive(definitionId: string, serial: string): Connection | undefined {
-    return this.list().find(
-      (each) =>
-        each.identity?.definitionId === definitionId &&
-        each.identity.serial === serial &&
-        each.phase !== "other-drive",
-    );
-  }
-
-  /** A definition by its id; throws when it is not here. */
-  definition(id: string): Definition {
-    return this.parts.shelf.get(id);
+    const key = `${definitionId}/${serial}`;
+    return this.list().find((each) => each.driveKey === key && each.phase !== "other-drive");
   }
 
   list(): Connection[] {
     return [...this.connections.values()];
   }
 
-  /** Lets go of a drive. What was read stays read. */
-  letGo(id: string): void {
+  /** Lets go of a drive. What was only read and not kept is forgotten. */
+  async letGo(id: string): Promise<void> {
     const connection = this.connections.get(id);
     if (!connection) return;
     this.stopReading.get(id)?.abort();
-    connection.end();
     this.connections.delete(id);
-    this.links.drop(connection.address.link);
+    this.unfinished.delete(id);
     this.parts.events.publish({ type: "connection-gone", id });
-  }
-
-  closeAll(): void {
-    for (const id of [...this.connections.keys()]) this.letGo(id);
+    await this.parts.links.ask("release", { drive: id });
+    if (connection.reading) await dropReading(this.parts.db, connection.reading.id);
   }
 
   /** Stops the reading under way; what was read is kept and can be recorded as a partial record, or gone on with. */
@@ -158,90 +150,82 @@ export class Bench {
     this.stopReading.get(id)?.abort();
   }
 
-  /** Reads the drive, anew or where a stopped reading ended. */
-  async read(person: Person, connection: Connection, goOn?: number): Promise<void> {
-    const { db } = this.parts;
-    const { id } = connection.address;
-    if (connection.reading?.phase === "reading" || connection.reading?.phase === "waiting") return;
+  /** Begins to read a drive, anew or where a stopped reading ended. False when it is being read already. */
+  startReading(person: Person, connection: Connection): boolean {
+    const { reading, id } = connection;
+    if (this.stopReading.has(id)) return false;
     const stop = new AbortController();
     this.stopReading.set(id, stop);
-    const jobId = goOn ?? (await this.openReadJob(person, connection));
-    let latest: ReadingView | undefined;
-    const result = await readWhole(
-      db,
-      connection,
-      { id: jobId, stage: "read" },
-      IMPORTANCE.reading,
-      (view) => {
-        latest = { ...view, groups: view.groups.map((each) => ({ ...each })) };
-        connection.reading = latest;
-        connection.announce();
-      },
-      stop.signal,
+    const goOn = reading?.phase === "stopped" ? this.unfinished.get(id) : undefined;
+    void inBackground(
+      `reading ${connection.driveKey}`,
+      () => this.read(person, connection, stop.signal, goOn),
+      (error) =>
+        connection.endReading(
+          connection.values,
+          this.now(),
+          faultTrouble(error, "reading", "Then read the drive again."),
+        ),
+    ).finally(() => {
+      if (this.stopReading.get(id) === stop) this.stopReading.delete(id);
+    });
+    return true;
+  }
+
+  private async read(
+    person: Person,
+    connection: Connection,
+    signal: AbortSignal,
+    goOn?: string,
+  ): Promise<void> {
+    const { db, links } = this.parts;
+    const { identity, definition, id } = connection;
+    const inUse = this.list().flatMap((each) =>
+      each !== connection && each.reading ? [each.reading.id] : [],
     );
-    this.stopReading.delete(id);
-    if (result.ok) {
-      connection.values = result.value.values;
-      connection.readAt = new Date();
-      connection.reading = { ...latest!, phase: "done", share: 1, msLeft: 0 };
-      await db
-        .update(tables.job)
-        .set({ open: false, phase: "done", endedAt: new Date() })
-        .where(eq(tables.job.id, jobId));
-      await this.measureDrift(connection);
-    } else {
-      // Whole groups are kept; they can be recorded as a partial record.
-      connection.values = (await loadReading(db, jobId, "read")).values;
-      connection.readAt = new Date();
-      if (latest) connection.reading = { ...latest, phase: "stopped", msLeft: undefined };
-      await db
-        .update(tables.job)
-        .set({ open: false, phase: "stopped", trouble: result.trouble })
-        .where(eq(tables.job.id, jobId));
-    }
-    connection.announce();
+    const left =
+      goOn ??
+      (connection.reading
+        ? undefined
+        : await leftReading(db, identity, definition.groups.length, this.now(), inUse));
+    const reading = await openReading(db, identity, person.name, this.now(), { inUse, goOn: left });
+    this.unfinished.set(id, reading);
+    const result = await links.ask(
+      "read",
+      { drive: id, reading, importance: IMPORTANCE.reading },
+      { onEvent: (view) => connection.takeReading(view), signal },
+    );
+    if (this.connections.get(id) !== connection) return dropReading(db, reading);
+    // Of a broken-off reading whole groups are held; they can be recorded as a partial record.
+    if (!result.ok)
+      return connection.endReading((await loadReading(db, reading)).values, this.now(), result.trouble);
+    this.unfinished.delete(id);
+    connection.endReading(result.value.values, this.now());
+    await this.measureDrift(connection);
+  }
+
+  /** Takes in what a restore has read from a drive. */
+  async takeValues(connection: Connection, values: ReadonlyMap<string, number | string>): Promise<void> {
+    connection.endReading(values, this.now());
+    await this.measureDrift(connection);
   }
 
   /** Keeps the reading of a connected drive as a record of a position: one action, no second read. */
-  async record(person: Person, id: string, positionId: number): Promise<Result<Kept>> {
-    const connection = this.connections.get(id);
-    if (!connection?.definition || !connection.identity || !connection.state)
-      return bad({
-        kind: "stopped",
-        text: "This drive is not connected any more.",
-        remedy: "Connect it again.",
-      });
-    if (
-      !connection.reading ||
-      connection.reading.phase === "reading" ||
-      connection.reading.phase === "waiting"
-    ) {
-      return bad({
-        kind: "stopped",
-        text: "The drive is still being read.",
-        remedy: "Wait until the reading is done, or stop it and keep a partial record.",
-      });
-    }
-    if (connection.fit === "nearest") {
-      return bad({
-        kind: "unknown-drive",
-        text: `No definition here fits firmware ${connection.identity.firmware} of ${connection.definition.title}.`,
-        remedy:
-          "Add a definition for this firmware first; a record made under the wrong one could not be trusted.",
-      });
-    }
-    if (connection.values.size === 0)
-      return bad({ kind: "stopped", text: "Nothing has been read yet.", remedy: "Read the drive first." });
-    const kept = await keepReading(this.parts.db, connection.definition, person, {
+  async record(person: Person, connection: Connection, positionId: number): Promise<Result<Kept>> {
+    const refused = whyNotRecorded(connection);
+    if (refused) return bad(refused);
+    const { definition, values, identity, state, address, reading } = connection;
+    const kept = await keepReading(this.parts.db, definition, person, {
       positionId,
-      set: buildSet(connection.definition, connection.values),
-      identity: connection.identity,
-      state: connection.state,
-      linkName: connection.address.linkName,
-      unit: connection.address.unit,
+      set: buildSet(definition, values),
+      identity,
+      state: state!,
+      linkName: address.linkName,
+      unit: connection.unit,
       origin: "read",
-      takenAt: connection.readAt ?? new Date(),
+      takenAt: connection.readAt ?? this.now(),
     });
+    if (reading) await dropReading(this.parts.db, reading.id);
     await this.rememberAddress(connection, positionId);
     await this.recognise(connection);
     await this.measureDrift(connection);
@@ -250,117 +234,94 @@ export class Bench {
   }
 
   /** Says at which position a drive stands when neither serial number nor address tell. */
-  async placeAt(id: string, positionId: number): Promise<void> {
-    const connection = this.connections.get(id);
-    if (!connection) return;
-    const rows = await this.parts.db.select().from(tables.position).where(eq(tables.position.id, positionId));
-    if (!rows[0]) return;
-    await this.stand(connection, rows[0]);
+  async placeAt(connection: Connection, positionId: number): Promise<void> {
+    const { db, shelf } = this.parts;
+    const [row] = await db.select().from(tables.position).where(eq(tables.position.id, positionId));
+    if (!row) return;
+    connection.standAt(await standingAt(db, shelf, row, connection.identity));
     await this.measureDrift(connection);
-    connection.announce();
   }
 
   /** Finds the plant position of a connected drive anew. */
   async recognise(connection: Connection): Promise<void> {
-    const row = await recognisePosition(this.parts.db, connection.identity!, connection.address);
-    if (row) await this.stand(connection, row);
-    connection.announce();
+    const { db, shelf } = this.parts;
+    const { identity, address, unit } = connection;
+    const row = await recognisePosition(db, address.plantId, identity, { linkId: address.linkId, unit });
+    if (row) connection.standAt(await standingAt(db, shelf, row, identity));
   }
 
   /** Compares what was read with the position's standing record. */
   async measureDrift(connection: Connection): Promise<void> {
-    const { db } = this.parts;
-    connection.drift = undefined;
-    if (!connection.position || !connection.definition || connection.reading?.phase !== "done") return;
-    const choice = await standingOf(db, connection.position.id);
-    const row = choice && (await recordById(db, choice.recordId));
-    if (!row || row.definitionId !== connection.definition.id) return;
-    const standard = valuesByCode(factorySet(connection.definition, connection.identity?.rating));
-    const drift = driftOf(
-      connection.definition,
-      standard,
-      valuesByCode(await loadSet(db, row)),
-      connection.values,
-    );
-    connection.drift = {
-      record: row.number,
-      changed: drift.changed.length,
-      backToDefault: drift.backToDefault.length,
-      compared: drift.compared,
-    };
+    connection.compare({});
+    if (connection.position && connection.reading?.phase === "done")
+      connection.compare(await compareWithStanding(this.parts.db, this.parts.shelf, connection));
   }
 
-  private async stand(
-    connection: Connection,
-    row: { id: number; tag: string; title: string },
+  private async rememberAddress(
+    { definition, values, address, unit }: Connection,
+    positionId: number,
   ): Promise<void> {
-    connection.position = { id: row.id, tag: row.tag, title: row.title };
-    const { drive } = tables;
-    const fitted = (
-      await this.parts.db
-        .select()
-        .from(drive)
-        .where(and(eq(drive.positionId, row.id), eq(drive.whereabouts, "fitted")))
-    )[0];
-    const definition = fitted && this.parts.shelf.find(fitted.definitionId);
-    const change = fitted ? whatChanged(fitted, connection.identity!) : "same";
-    connection.swappedFor =
-      fitted && change !== "same"
-        ? {
-            serial: fitted.serial,
-            ratingName: (fitted.rating && definition?.ratings.get(fitted.rating)?.name) || "unknown rating",
-            change,
-            ...(fitted.powerPart ? { powerPart: fitted.powerPart } : {}),
-          }
-        : undefined;
-  }
-
-  private async rememberAddress(connection: Connection, positionId: number): Promise<void> {
     // A drive that was reached at its lone address is to be found again when it is not alone any more.
-    const { definition, values, address } = connection;
-    const own =
-      definition?.file.modbus?.loneAddress === address.unit && definition.addressCode
-        ? values.get(definition.addressCode)
-        : undefined;
+    const lone = definition.file.modbus?.loneAddress === unit && definition.addressCode;
+    const own = lone ? values.get(lone) : undefined;
     await this.parts.db
       .update(tables.position)
-      .set({ linkId: address.linkId, unitAddress: own === undefined ? address.unit : Number(own) })
+      .set({ linkId: address.linkId, unitAddress: own === undefined ? unit : Number(own) })
       .where(eq(tables.position.id, positionId));
   }
 
-  private async openReadJob(person: Person, connection: Connection): Promise<number> {
-    const rows = await this.parts.db
-      .insert(tables.job)
-      .values({
-        kind: "read",
-        open: true,
-        phase: "reading",
-        by: person.id,
-        byName: person.name,
-        startedAt: new Date(),
-        positionId: connection.position?.id ?? null,
-        driveKey: `${connection.identity!.definitionId}/${connection.identity!.serial}`,
-        detail: {},
-      })
-      .returning({ id: tables.job.id });
-    return rows[0]!.id;
-  }
-
   /** The kept link with these settings; settings that changed are kept anew, the name stays. */
-  async linkRow(settings: LinkSettings): Promise<typeof tables.link.$inferSelect> {
+  async linkRow(plantId: number, settings: LinkSettings): Promise<typeof tables.link.$inferSelect> {
     const { link } = tables;
     const rows = await this.parts.db
       .insert(link)
-      .values({ name: linkText(settings), key: linkKey(settings), settings })
-      .onConflictDoUpdate({ target: link.key, set: { settings } })
+      .values({ plantId, name: linkText(settings), key: linkKey(settings), settings })
+      .onConflictDoUpdate({ target: [link.plantId, link.key], set: { settings } })
       .returning();
     return rows[0]!;
   }
 
-  private async noteSuccess(linkId: number, unit: number, connection: Connection): Promise<void> {
+  private async noteSuccess({ address, unit, identity }: Connection): Promise<void> {
     const { db } = this.parts;
-    const at = new Date();
-    await db.update(tables.link).set({ lastSuccess: at }).where(eq(tables.link.id, linkId));
-    await noteSighting(db, { linkId, unit, at, identity: connection.identity! });
+    const at = this.now();
+    await db.update(tables.link).set({ lastSuccess: at }).where(eq(tables.link.id, address.linkId));
+    await noteSighting(db, { linkId: address.linkId, unit, at, identity });
   }
+
+  private now(): Date {
+    return new Date(this.parts.wall());
+  }
+}
+
+/** Why the reading of a drive cannot be kept now; undefined when it can. */
+function whyNotRecorded({
+  reading,
+  fit,
+  identity,
+  definition,
+  values,
+  state,
+}: Connection): Trouble | undefined {
+  if (!state)
+    return {
+      kind: "not-connected",
+      text: "This drive is not connected any more.",
+      remedy: "Connect it again.",
+    };
+  if (!reading || reading.phase === "reading" || reading.phase === "waiting")
+    return {
+      kind: "not-now",
+      text: "The drive is still being read.",
+      remedy: "Wait until the reading is done, or stop it and keep a partial record.",
+    };
+  if (fit === "nearest")
+    return {
+      kind: "no-definition",
+      text: `No definition here fits firmware ${identity.firmware} of ${definition.title}.`,
+      remedy:
+        "Add a definition for this firmware first; a record made under the wrong one could not be trusted.",
+    };
+  if (values.size === 0)
+    return { kind: "not-now", text: "Nothing has been read yet.", remedy: "Read the drive first." };
+  return undefined;
 }

@@ -2,12 +2,12 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, afterEach, describe, expect, test } from "@jest/globals";
+import type { ConnectionView } from "@/core/contract";
+import { loadDefinition, type Definition, type ModbusLink } from "@/core/definition";
 import { definitionFromList, guessColumns } from "@/core/format";
 import type { LinkSettings } from "@/core/link";
-import type { ConnectionView } from "@/core/live";
-import { loadDefinition, type Definition, type ModbusLink } from "@/core/definition";
 import { hollin, plover, rill } from "@/families/testing";
-import { peek, testLink } from "@/server/bench";
+import { peek } from "@/server/bench";
 import { listInventory } from "@/server/plant";
 import {
   connectAndRead,
@@ -32,7 +32,7 @@ afterEach(async () => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function connect(link: LinkSettings, unit = 1, as?: string): Promise<ConnectionView> {
-  const connected = await plant.app.bench.connect(plant.person, { link, unit, ...(as ? { as } : {}) });
+  const connected = await plant.app.bench.connect(plant.person, 1, { link, unit, ...(as ? { as } : {}) });
   if (!connected.ok) throw new Error(connected.trouble.text);
   await until(plant, () => plant.app.bench.find(connected.value.id)?.reading?.phase === "done");
   return plant.app.bench.find(connected.value.id)!.view();
@@ -40,7 +40,7 @@ async function connect(link: LinkSettings, unit = 1, as?: string): Promise<Conne
 
 const HOLLIN = {
   family: hollin,
-  make: { rating: "H-090", firmware: "4.2", serial: "OH-7", powerPart: "PP-1" },
+  make: { rating: "H-090", firmware: "5.2", serial: "OH-7", powerPart: "PP-1" },
   line: "tcp",
 } as const;
 
@@ -49,7 +49,7 @@ describe("half of a drive was exchanged", () => {
     plant = await testPlant({}, HOLLIN);
     const first = await connectAndRead(plant);
     await recordStanding(plant, first);
-    plant.app.bench.letGo(first);
+    await plant.app.bench.letGo(first);
     plant.swap({ ...HOLLIN.make, ...make });
     return connect(linkTo("tcp", plant.port));
   }
@@ -103,25 +103,29 @@ describe("a drive that no definition fits", () => {
       new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "ST-1" }),
     );
     const link = linkTo("tcp", plant.port);
-    expect(await plant.app.bench.connect(plant.person, { link, unit: 1 })).toMatchObject({
+    expect(await plant.app.bench.connect(plant.person, 1, { link, unit: 1 })).toMatchObject({
       ok: false,
       trouble: { kind: "unknown-drive" },
     });
     const near = await connect(link, 1, rill.id);
     expect(near).toMatchObject({ fit: "nearest", definitionTitle: "Fennimore Rill" });
-    expect(await plant.app.bench.record(plant.person, near.id, plant.positionId)).toMatchObject({
+    expect(
+      await plant.app.bench.record(plant.person, plant.app.bench.find(near.id)!, plant.positionId),
+    ).toMatchObject({
       ok: false,
     });
     plant.app.shelf.put(stoat, { source: "stoat.csv", at: new Date(), byName: "Ines Varga" });
     const known = await connect(link);
     expect(known).toMatchObject({ fit: "fits", identity: { family: "Stoat", serial: "ST-1" } });
-    expect(plant.app.bench.list().map((each) => each.address.id)).toEqual([known.id]);
+    expect(plant.app.bench.list().map((each) => each.id)).toEqual([known.id]);
     // Nobody's wish to read it as something else takes a known drive out of the hands of whoever works with it.
-    expect(await plant.app.bench.connect(plant.person, { link, unit: 1, as: rill.id })).toMatchObject({
+    expect(await plant.app.bench.connect(plant.person, 1, { link, unit: 1, as: rill.id })).toMatchObject({
       ok: true,
       value: { id: known.id, fit: "fits" },
     });
-    expect(await plant.app.bench.record(plant.person, known.id, plant.positionId)).toMatchObject({
+    expect(
+      await plant.app.bench.record(plant.person, plant.app.bench.find(known.id)!, plant.positionId),
+    ).toMatchObject({
       ok: true,
       value: { record: { serial: "ST-1", present: 2 } },
     });
@@ -139,7 +143,7 @@ describe("a drive that no definition fits", () => {
     const recordId = await recordStanding(plant, first.id);
     const [record] = await recordsOf(plant);
     expect(record!.serial).toBe(`at 127.0.0.1:${plant.port}, address 1`);
-    plant.app.bench.letGo(first.id);
+    await plant.app.bench.letGo(first.id);
     plant.line.replace(
       plant.line.drives[0]!,
       new StandInDrive(stoat, { rating: "any", firmware: "0.0", serial: "" }),
@@ -147,7 +151,7 @@ describe("a drive that no definition fits", () => {
     const again = await connect(linkTo("tcp", plant.port));
     expect(again.swappedFor).toBeUndefined();
     expect(again.position?.tag).toBe("KL-03");
-    const started = await plant.app.restores.start(plant.person, {
+    const started = await plant.app.restores.start(plant.person, 1, {
       positionId: plant.positionId,
       recordId,
       connectionId: again.id,
@@ -166,14 +170,17 @@ describe("a drive that no definition fits", () => {
 });
 
 describe("trying a link out, and looking at single registers, connects and writes nothing", () => {
-  const parts = () => ({ links: plant.app.bench.links, shelf: plant.app.shelf, clock: plant.app.clock });
+  const testLink = async (link: LinkSettings, unit: number) => {
+    await plant.app.bench.tellDefinitions();
+    return plant.app.links.ask("knock", { link, unit });
+  };
   test("somebody answers; nobody does; the first thing to check", async () => {
     plant = await testPlant();
-    expect(await testLink(parts(), linkTo("tcp", plant.port), 1)).toMatchObject({
+    expect(await testLink(linkTo("tcp", plant.port), 1)).toMatchObject({
       ok: true,
       value: { answered: true, advice: [] },
     });
-    expect(await testLink(parts(), linkTo("tcp", plant.port), 9)).toMatchObject({
+    expect(await testLink(linkTo("tcp", plant.port), 9)).toMatchObject({
       ok: true,
       value: { answered: false, advice: [{ id: "silence" }] },
     });
@@ -181,7 +188,7 @@ describe("trying a link out, and looking at single registers, connects and write
   });
   test("what stands in registers of a drive that nobody knows", async () => {
     plant = await testPlant();
-    const looked = await peek(parts(), linkTo("tcp", plant.port), 1, [
+    const looked = await peek(plant.app.links, linkTo("tcp", plant.port), 1, [
       { address: 16, type: "u16" },
       { address: 19, type: "text", length: 12 },
       { address: 9, type: "u16" },
@@ -194,7 +201,9 @@ describe("trying a link out, and looking at single registers, connects and write
         { refused: expect.stringContaining("nothing at this address") as unknown },
       ],
     });
-    expect(await peek(parts(), linkTo("tcp", plant.port), 9, [{ address: 16, type: "u16" }])).toMatchObject({
+    expect(
+      await peek(plant.app.links, linkTo("tcp", plant.port), 9, [{ address: 16, type: "u16" }]),
+    ).toMatchObject({
       ok: false,
       trouble: { kind: "silent" },
     });
@@ -223,14 +232,14 @@ describe("serial ports", () => {
       serial: { framing: "rtu", baud: 9600, parity: "even" },
     });
     await line.open();
-    line.add(new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial: "FR-P" }));
+    line.add(new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial: "FR-P" }));
     return line;
   }
   test("one port, two settings: the second is told that it is in use, and for what", async () => {
     await standPort("busy");
     await connect(onPort("busy"));
     expect(
-      await plant.app.bench.connect(plant.person, { link: onPort("busy", 19_200), unit: 2 }),
+      await plant.app.bench.connect(plant.person, 1, { link: onPort("busy", 19_200), unit: 2 }),
     ).toMatchObject({
       ok: false,
       trouble: {
@@ -238,13 +247,10 @@ describe("serial ports", () => {
         text: expect.stringMatching(/in use already.*the drive at address 1/) as unknown,
       },
     });
-    expect(
-      await testLink(
-        { links: plant.app.bench.links, shelf: plant.app.shelf, clock: plant.app.clock },
-        onPort("busy"),
-        1,
-      ),
-    ).toMatchObject({ ok: true, value: { answered: true, advice: [] } });
+    expect(await plant.app.links.ask("knock", { link: onPort("busy"), unit: 1 })).toMatchObject({
+      ok: true,
+      value: { answered: true, advice: [] },
+    });
   });
   test("the adapter is unplugged while a drive is connected, and plugged in again: the drive is taken back", async () => {
     const there = await standPort("vanish");
@@ -255,7 +261,7 @@ describe("serial ports", () => {
     there.plug();
     await until(plant, () => connection.phase === "connected");
     expect(connection.identity!.serial).toBe("FR-P");
-    expect(connection.values.size).toBe(223);
+    expect(connection.values.size).toBe(198);
   });
 });
 
@@ -270,17 +276,18 @@ test.each([
   ],
   [
     "a drive on TCP, whose line drops",
-    { family: hollin, make: { rating: "H-090", firmware: "4.2", serial: "OH-R" }, line: "tcp" } as const,
+    { family: hollin, make: { rating: "H-090", firmware: "5.2", serial: "OH-R" }, line: "tcp" } as const,
   ],
 ])("a restart on command: %s is taken back by itself", async (_what, standing) => {
   plant = await testPlant({}, standing);
   const connection = plant.app.bench.find(await connectAndRead(plant))!;
-  const { era } = connection;
   plant.drive.givePermission();
-  expect(await connection.writingSession(era).command(standing.family.file.restart!)).toEqual({
-    kind: "written",
+  const lost = until(plant, () => connection.phase === "lost");
+  const run = { drive: connection.id, job: 0, expected: connection.identity, steps: [], pollMs: 10 };
+  expect(await plant.app.links.ask("restart", run)).toMatchObject({
+    result: { ok: true, value: "restarted" },
   });
-  await until(plant, () => connection.era > era);
+  await lost;
   await until(plant, () => connection.phase === "connected");
   expect(connection.identity!.serial).toBe(standing.make.serial);
 });
@@ -291,11 +298,11 @@ test("a computer that slept looks at the drive again before anything goes on", a
   expect(connection.phase).toBe("connected");
   let said = "";
   const lost = until(plant, () => {
-    said ||= connection.phase === "lost" ? connection.trouble!.text : "";
+    said ||= connection.phase === "lost" ? connection.view().trouble!.text : "";
     return said !== "";
   });
   // An hour passes on the clock of the wall in no time.
-  plant.timing.wall = () => Date.now() + 3_600_000;
+  plant.wall = () => Date.now() + 3_600_000;
   await lost;
   expect(said).toMatch(/slept for 3[56]\d\d s/);
   await until(plant, () => connection.phase === "connected");
@@ -303,7 +310,7 @@ test("a computer that slept looks at the drive again before anything goes on", a
 
 test("the inventory has every drive, with power part, options and where it is", async () => {
   plant = await testPlant({}, { ...HOLLIN, make: { ...HOLLIN.make, options: ["netmod"] } });
-  const [before] = await listInventory(plant.app.db, plant.app.shelf);
+  const [before] = await listInventory(plant.app.db, plant.app.shelf, 1);
   expect(before).toMatchObject({
     tag: "KL-03",
     family: "Hollin",
@@ -312,16 +319,16 @@ test("the inventory has every drive, with power part, options and where it is", 
   });
   const first = await connectAndRead(plant);
   await recordStanding(plant, first);
-  plant.app.bench.letGo(first);
+  await plant.app.bench.letGo(first);
   plant.swap({ ...HOLLIN.make, serial: "OH-9", powerPart: "PP-9", options: ["netmod"] });
   const second = await connectAndRead(plant);
   await recordStanding(plant, second);
-  expect(await listInventory(plant.app.db, plant.app.shelf)).toMatchObject([
+  expect(await listInventory(plant.app.db, plant.app.shelf, 1)).toMatchObject([
     {
       tag: "KL-03",
       rating: "Hollin 90 kW",
       supply: "3 × 400 V",
-      firmware: "4.2",
+      firmware: "5.2",
       serial: "OH-9",
       powerPart: "PP-9",
       fitted: "Network module 1.2",

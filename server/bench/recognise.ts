@@ -5,6 +5,7 @@ import { tables, type Database } from "@/server/database";
 /** The position a drive stands at: by its serial number first, then by link and address. Undefined when neither tells. */
 export async function recognisePosition(
   db: Database,
+  plantId: number,
   identity: DriveIdentity,
   address: { linkId: number; unit: number },
 ): Promise<{ id: number; tag: string; title: string } | undefined> {
@@ -19,12 +20,19 @@ export async function recognisePosition(
         eq(drive.definitionId, identity.definitionId),
         eq(drive.serial, identity.serial),
         eq(drive.whereabouts, "fitted"),
+        eq(position.plantId, plantId),
       ),
     );
   if (bySerial[0]) return bySerial[0];
   const byAddress = await db
     .select(columns)
     .from(position)
-    .where(and(eq(position.linkId, address.linkId), eq(position.unitAddress, address.unit)));
+    .where(
+      and(
+        eq(position.linkId, address.linkId),
+        eq(position.unitAddress, address.unit),
+        eq(position.plantId, plantId),
+      ),
+    );
   return byAddress[0];
 }

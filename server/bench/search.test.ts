@@ -2,8 +2,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "@jest/globals";
+import type { SearchView } from "@/core/contract";
 import type { SearchRequest } from "@/core/link";
-import type { SearchView } from "@/core/live";
 import { definitions, plover, rill, runnel } from "@/families/testing";
 import { listLinks } from "@/server/bench";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
@@ -27,7 +27,7 @@ afterAll(async () => {
 });
 
 const rillAt = (unit: number, serial = `FR-${unit}`): StandInDrive =>
-  new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial, values: { N101: unit } });
+  new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial, values: { "1n": unit } });
 
 async function standLine(settings: Partial<LineSettings>, ...drives: StandInDrive[]): Promise<number> {
   line = new StandInLine({ id: "s", title: "s", port: 0, baud: 0, gateway: false, ...settings });
@@ -49,7 +49,7 @@ async function search(
       resolve(event.view);
     });
   });
-  const begun = await plant.app.searches.start(plant.person, {
+  const begun = await plant.app.searches.start(plant.person, 1, {
     from: 1,
     to: 12,
     breadth: "these",
@@ -95,7 +95,7 @@ describe("finding drives", () => {
         .join(""),
     );
     expect(view.advice).toEqual([]);
-    const link = (await listLinks(plant.app.db)).find(
+    const link = (await listLinks(plant.app.db, 1)).find(
       (each) => each.key === `modbus-rtu-over-tcp 127.0.0.1:${port}`,
     )!;
     expect(link.seen.map((each) => [each.unit, each.identity?.definitionId])).toEqual([
@@ -113,7 +113,7 @@ describe("finding drives", () => {
       to: 1,
     });
     expect(view.found).toMatchObject([{ unit: 1, position: { tag: "KL-03" }, swapped: false }]);
-    plant.swap({ rating: "R-015", firmware: "3.4", serial: "FR-NEW-5" });
+    plant.swap({ rating: "R-030", firmware: "4.4", serial: "FR-NEW-5" });
     const again = await search({
       link: { kind: "modbus-tcp", host: "127.0.0.1", port: plant.port },
       from: 1,
@@ -188,7 +188,7 @@ describe("finding drives", () => {
     expect(view.found[0]!.link).toMatchObject({ baud: 19_200 });
     // What answered is what is kept.
     expect(
-      (await listLinks(plant.app.db)).find((each) => each.key === `serial ${join(folder, "speed")}`)!
+      (await listLinks(plant.app.db, 1)).find((each) => each.key === `serial ${join(folder, "speed")}`)!
         .settings,
     ).toMatchObject({ baud: 19_200 });
   });
@@ -207,7 +207,7 @@ describe("finding drives", () => {
     const port = await standLine({ kind: "rtu-over-tcp" }, rillAt(1));
     let second: unknown;
     await search({ link: over(port), to: 6 }, false, () => {
-      second ??= plant.app.searches.start(plant.person, {
+      second ??= plant.app.searches.start(plant.person, 1, {
         link: over(port),
         from: 1,
         to: 2,
@@ -225,7 +225,7 @@ describe("finding drives", () => {
     [{ from: 9, to: 3 }, /lies above/],
     [{ from: 1, to: 300 }, /no address 300/],
   ])("addresses that make no sense are refused: %j", async (range, words) => {
-    const begun = await plant.app.searches.start(plant.person, {
+    const begun = await plant.app.searches.start(plant.person, 1, {
       link: over(1),
       breadth: "these",
       patient: false,
@@ -327,7 +327,7 @@ describe("what a line shows is told apart", () => {
     };
     const port = await standLine(
       { kind: "rtu-over-tcp" },
-      new StandInDrive(stranger, { rating: "R-015", firmware: "3.4", serial: "X" }, undefined, definitions),
+      new StandInDrive(stranger, { rating: "R-030", firmware: "4.4", serial: "X" }, undefined, definitions),
     );
     const view = await search({ link: over(port), from: 1, to: 1 });
     expect(view.found).toMatchObject([{ unit: 1, trouble: { kind: "unknown-drive" } }]);

@@ -1,26 +1,27 @@
 import { randomUUID } from "node:crypto";
-import { and, eq } from "drizzle-orm";
-import { bad, good, whatChanged, type DriveIdentity, type Result } from "@/core/drive";
-import {
-  highestUnit,
-  linkKey,
-  LINK_WORDS,
-  planSearch,
-  speaksOn,
-  type LinkSettings,
-  type SearchRequest,
-} from "@/core/link";
-import type { FoundDrive, SearchView } from "@/core/live";
-import { tables, type Database } from "@/server/database";
-import { hasAcknowledged, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
+import { eq } from "drizzle-orm";
+import type { FoundDrive, SearchView } from "@/core/contract";
+import { bad, good, whatChanged, type Result } from "@/core/drive";
+import { highestUnit, linkKey, LINK_WORDS, planSearch, speaksOn, type SearchRequest } from "@/core/link";
+import { inBackground } from "@/server/background";
+import { tables } from "@/server/database";
+import type { MainAsks } from "@/server/link";
+import type { Person } from "@/server/people";
 import type { Bench, BenchParts } from "./bench";
+import { fittedAt } from "./place";
 import { recognisePosition } from "./recognise";
-import { Search } from "./search";
 import { noteSighting } from "./sightings";
+
+interface Held {
+  view: SearchView;
+  plantId: number;
+  linkId: number;
+  stop: AbortController;
+}
 
 /** The searches of this process; one on a physical way at a time. Ended ones stay to be looked at until the next on the same way. */
 export class Searches {
-  private readonly searches = new Map<string, Search>();
+  private readonly searches = new Map<string, Held>();
 
   constructor(
     private readonly parts: BenchParts,
@@ -31,71 +32,59 @@ export class Searches {
     return [...this.searches.values()].map((each) => each.view);
   }
 
-  /** Begins to look for drives. Refused until the warning before live work was acknowledged, and while somebody looks on the same link. */
-  async start(person: Person, request: SearchRequest & { patient: boolean }): Promise<Result<SearchView>> {
-    const { db, shelf, clock, events } = this.parts;
-    if (!(await hasAcknowledged(db, person))) return NOT_ACKNOWLEDGED;
-    if (request.from > request.to)
-      return bad({
-        kind: "stopped",
-        text: `Address ${request.from} lies above ${request.to}.`,
-        remedy: "Exchange the two.",
-      });
-    if (request.to > highestUnit(request.link))
-      return bad({
-        kind: "stopped",
-        text: `There is no address ${request.to} on such a link.`,
-        remedy: `The highest is ${highestUnit(request.link)}.`,
-      });
-    if (!shelf.all.some((each) => speaksOn(each, request.link)))
-      return bad({
-        kind: "unknown-drive",
-        text: `No known family speaks ${LINK_WORDS[request.link.kind]} like this.`,
-        remedy: "Choose another kind of link, or import a definition.",
-      });
-    const key = linkKey(request.link);
-    for (const [id, each] of this.searches) {
-      if (linkKey(each.view.link) !== key) continue;
-      if (each.view.phase === "looking")
-        return bad({
-          kind: "stopped",
-          text: `${each.view.byName} is looking for drives on this link already.`,
-          remedy: "Watch that search, or stop it first.",
-        });
-      this.forget(id);
-    }
-    const row = await this.bench.linkRow(request.link);
-    const id = randomUUID().slice(0, 8);
-    const search = new Search(
-      {
-        id,
-        link: request.link,
-        linkName: row.name,
-        byName: person.name,
-        from: request.from,
-        to: request.to,
-        patient: request.patient,
+  /** Begins to look for drives. Refused while somebody looks on the same link. */
+  async start(
+    person: Person,
+    plantId: number,
+    request: SearchRequest & { patient: boolean },
+  ): Promise<Result<SearchView>> {
+    const { shelf, wall } = this.parts;
+    const refused = this.whyNot(request);
+    if (refused) return refused;
+    const row = await this.bench.linkRow(plantId, request.link);
+    await this.bench.tellDefinitions();
+    const passes = planSearch(request, shelf.all);
+    const about = {
+      id: randomUUID().slice(0, 8),
+      link: request.link,
+      linkName: row.name,
+      byName: person.name,
+      from: request.from,
+      to: request.to,
+    };
+    const held: Held = {
+      plantId,
+      linkId: row.id,
+      stop: new AbortController(),
+      view: {
+        ...about,
+        startedAt: wall(),
+        phase: "looking",
+        passes: [],
+        found: [],
+        advice: [],
+        quick: !request.patient,
       },
-      planSearch(request, shelf.all),
-      {
-        clock,
-        definitions: shelf.all,
-        take: (settings) => this.bench.links.take(settings, "a search for drives"),
-        drop: (settings) => this.bench.links.drop(settings),
-        keep: (settings, unit, identity) => this.keep(row.id, settings, unit, identity),
-        publish: (view) => events.publish({ type: "search", view }),
-      },
+    };
+    this.searches.set(about.id, held);
+    void inBackground(
+      `search on ${row.name}`,
+      () =>
+        this.parts.links.ask(
+          "search",
+          { about: { ...about, patient: request.patient }, passes },
+          { onEvent: (view) => this.show(held, view), signal: held.stop.signal },
+        ),
+      () => this.show(held, { ...held.view, phase: "stopped", at: undefined, msLeft: undefined }),
     );
-    this.searches.set(id, search);
-    void search.run();
-    return good(search.view);
+    return good(held.view);
   }
 
-  /** Stops a search; what it found stays. */
+  /** Stops a search; what it found stays. False when there is none. */
   stop(id: string): boolean {
-    const search = this.searches.get(id);
-    search?.stop();
-    return search !== undefined;
+    const held = this.searches.get(id);
+    held?.stop.abort();
+    return held !== undefined;
   }
 
   /** Takes an ended search off the pages; what it found stays with its link. */
@@ -106,21 +95,26 @@ export class Searches {
   }
 
   stopAll(): void {
-    for (const each of this.searches.values()) each.stop();
+    for (const { stop } of this.searches.values()) stop.abort();
   }
 
-  private async keep(
-    linkId: number,
-    settings: LinkSettings,
-    unit: number,
-    identity: DriveIdentity | undefined,
-  ): Promise<Pick<FoundDrive, "position" | "swapped">> {
-    const { db } = this.parts;
-    await noteSighting(db, { linkId, unit, at: new Date(), identity: identity ?? null });
+  /** Keeps who was found on a link, and says at which position he stands. */
+  async keepFound({
+    search,
+    link,
+    unit,
+    identity,
+  }: MainAsks["keepFound"]["arg"]): Promise<Pick<FoundDrive, "position" | "swapped">> {
+    const { db, wall } = this.parts;
+    const held = this.searches.get(search);
+    if (!held) return { swapped: false };
+    const { linkId, plantId } = held;
+    const at = new Date(wall());
+    await noteSighting(db, { linkId, unit, at, identity: identity ?? null });
     if (!identity) return { swapped: false };
     // The way of speaking that was answered is the one to keep.
-    await db.update(tables.link).set({ lastSuccess: new Date(), settings }).where(eq(tables.link.id, linkId));
-    const position = await recognisePosition(db, identity, { linkId, unit });
+    await db.update(tables.link).set({ lastSuccess: at, settings: link }).where(eq(tables.link.id, linkId));
+    const position = await recognisePosition(db, plantId, identity, { linkId, unit });
     if (!position) return { swapped: false };
     const fitted = await fittedAt(db, position.id);
     return {
@@ -128,14 +122,43 @@ export class Searches {
       swapped: fitted !== undefined && whatChanged(fitted, identity) !== "same",
     };
   }
-}
 
-async function fittedAt(db: Database, positionId: number) {
-  const { drive } = tables;
-  return (
-    await db
-      .select()
-      .from(drive)
-      .where(and(eq(drive.positionId, positionId), eq(drive.whereabouts, "fitted")))
-  )[0];
+  private show(held: Held, view: SearchView): void {
+    held.view = view;
+    if (this.searches.has(view.id)) this.parts.events.publish({ type: "search", view });
+  }
+
+  private whyNot(request: SearchRequest): Result<never> | undefined {
+    if (request.from > request.to)
+      return bad({
+        kind: "bad-request",
+        text: `Address ${request.from} lies above ${request.to}.`,
+        remedy: "Exchange the two.",
+      });
+    const highest = highestUnit(request.link);
+    if (request.to > highest)
+      return bad({
+        kind: "bad-request",
+        text: `There is no address ${request.to} on such a link.`,
+        remedy: `The highest is ${highest}.`,
+      });
+    if (!this.parts.shelf.all.some((each) => speaksOn(each, request.link)))
+      return bad({
+        kind: "unknown-drive",
+        text: `No known family speaks ${LINK_WORDS[request.link.kind]} like this.`,
+        remedy: "Choose another kind of link, or import a definition.",
+      });
+    const key = linkKey(request.link);
+    for (const [id, { view }] of this.searches) {
+      if (linkKey(view.link) !== key) continue;
+      if (view.phase === "looking")
+        return bad({
+          kind: "busy",
+          text: `${view.byName} is looking for drives on this link already.`,
+          remedy: "Watch that search, or stop it first.",
+        });
+      this.forget(id);
+    }
+    return undefined;
+  }
 }

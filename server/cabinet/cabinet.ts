@@ -1,9 +1,10 @@
+import type { StandInView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
-import type { StandInView } from "@/core/live";
+import { settings } from "@/server/settings";
 
 /** Whether this is the demo, with stand-ins one can do things at. */
 export function hasCabinet(): boolean {
-  return Boolean(process.env.CABINET_URL);
+  return settings().cabinetUrl !== undefined;
 }
 
 /** What stands in the stand-ins' cabinets. */
@@ -17,10 +18,10 @@ export function actAtCabinet(act: Record<string, unknown>): Promise<Result<Stand
 }
 
 async function call(method: string, body?: unknown): Promise<Result<StandInView[]>> {
-  const url = process.env.CABINET_URL;
+  const url = settings().cabinetUrl;
   if (!url)
     return bad({
-      kind: "stopped",
+      kind: "not-found",
       text: "There are no stand-ins here.",
       remedy: "They belong to the demo: npm run demo.",
     });
@@ -32,7 +33,7 @@ async function call(method: string, body?: unknown): Promise<Result<StandInView[
     });
     const answer = (await response.json()) as StandInView[] | { error: string };
     if (Array.isArray(answer)) return good(answer);
-    return bad({ kind: "stopped", text: answer.error, remedy: "Correct it and try again." });
+    return bad({ kind: "bad-request", text: answer.error, remedy: "Correct it and try again." });
   } catch {
     return bad({
       kind: "lost",

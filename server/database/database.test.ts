@@ -16,7 +16,7 @@ import { sql } from "drizzle-orm";
 import { openEmbedded } from "@/server/database";
 const { db } = await openEmbedded(${JSON.stringify(folder)});
 for (let i = 1; ; i++) {
-  await db.execute(sql\`insert into area (name, sort) values (\${"area " + i}, \${i})\`);
+  await db.execute(sql\`insert into area (plant_id, name, sort) values (1, \${"area " + i}, \${i})\`);
   console.log(i);
 }
 `;
@@ -39,6 +39,7 @@ test("a killed program loses nothing that was acknowledged, and its lock goes wi
     if (child.exitCode !== null || child.signalCode !== null) resolve(undefined);
     else child.once("exit", resolve);
   });
+  expect(acknowledged).toBe(25);
   const { db, close } = await openEmbedded(folder);
   const { rows } = (await db.execute(sql`select max(sort) as most, count(*) as n from area`)) as unknown as {
     rows: Array<{ most: number; n: number | string }>;

@@ -1,3 +1,4 @@
 /** The database: schema, migrations, opening it durably. */
-export { openEmbedded, openInMemory, openServer, type Database, type OpenDatabase } from "./open";
+export { embeddedOver, openAccess, type Database, type DatabaseAccess } from "./access";
+export { openEmbedded, openInMemory, openServer, type OpenDatabase } from "./open";
 export * as tables from "./schema";

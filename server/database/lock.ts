@@ -17,13 +17,12 @@ export interface FolderLock {
 export async function lockFolder(folder: string): Promise<FolderLock> {
   mkdirSync(folder, { recursive: true });
   const name = `calm-ledger-${createHash("sha256").update(realpathSync(folder)).digest("hex").slice(0, 24)}`;
-  const path =
-    process.platform === "linux"
-      ? `\0${name}`
-      : process.platform === "win32"
-        ? `\\\\.\\pipe\\${name}`
-        : join(tmpdir(), `${name}.sock`);
-  const isFile = process.platform !== "linux" && process.platform !== "win32";
+  const paths: Partial<Record<NodeJS.Platform, string>> = {
+    linux: `\0${name}`,
+    win32: `\\\\.\\pipe\\${name}`,
+  };
+  const path = paths[process.platform] ?? join(tmpdir(), `${name}.sock`);
+  const isFile = paths[process.platform] === undefined;
   const server = createServer((socket) => socket.destroy());
   server.unref();
   const release = (): Promise<void> => new Promise((resolve) => server.close(() => resolve()));

@@ -1,52 +1,100 @@
 import { join } from "node:path";
+import { MessageChannel, type MessagePort, type Worker } from "node:worker_threads";
 import { PGlite } from "@electric-sql/pglite";
-import type { PgDatabase, PgQueryResultHKT } from "drizzle-orm/pg-core";
-import { drizzle as drizzlePglite } from "drizzle-orm/pglite";
-import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
 import { drizzle as drizzleServer } from "drizzle-orm/node-postgres";
 import { migrate as migrateServer } from "drizzle-orm/node-postgres/migrator";
-import { DurableNodeFS, durableStartParams } from "./durable-fs";
+import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
+import { startThread } from "@/server/threads";
+import { embeddedOver, type Database, type DatabaseAccess } from "./access";
 import { lockFolder } from "./lock";
 import * as schema from "./schema";
-
-/** The database as services see it: embedded or a server, a transaction or not. */
-export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
+import { connectDatabase } from "./thread/client";
 
 export interface OpenDatabase {
   db: Database;
+  /** A way to the same database for another thread; undefined where there is none (a database in memory). */
+  access?: () => DatabaseAccess;
+  /** Told when the database's thread ended by itself, with the reason. */
+  onEnded?: (reason: string) => void;
   close(): Promise<void>;
 }
 
 const migrationsFolder = join(/* turbopackIgnore: true */ process.cwd(), "server/database/migrations");
 
-/** Opens the embedded database in a folder, durable and locked, and brings its tables up to date. */
+/**
+ * Opens the embedded database in a folder, durable and locked, in a thread of its own, and brings its tables up to date. A slow query
+ * then holds up neither pages nor links.
+ */
 export async function openEmbedded(folder: string): Promise<OpenDatabase> {
   const lock = await lockFolder(folder);
+  let thread: Worker | undefined;
   try {
-    const pg = await PGlite.create({
-      fs: new DurableNodeFS(join(folder, "database")),
-      startParams: durableStartParams(PGlite.defaultStartParams),
+    thread = startThread("database", { workerData: { folder: join(folder, "database") } });
+    await said(thread, "ready");
+    const worker = thread;
+    const connect = (): MessagePort => {
+      const { port1, port2 } = new MessageChannel();
+      worker.postMessage({ connect: port1 }, [port1]);
+      // Nothing waits for these ports when the program ends.
+      port2.unref();
+      return port2;
+    };
+    const port = connect();
+    const client = connectDatabase(port);
+    const told: Pick<OpenDatabase, "onEnded"> = {};
+    let closing = false;
+    let reason = "The database's thread has ended.";
+    worker.once("error", (error) => (reason = `The database's thread met a fault: ${error.message}`));
+    worker.once("exit", () => {
+      client.end(reason);
+      if (!closing) told.onEnded?.(reason);
     });
-    const db = drizzlePglite(pg, { schema });
-    await migratePglite(db, { migrationsFolder });
-    return {
+    const db = embeddedOver(client);
+    await migratePglite(db as never, { migrationsFolder });
+    return Object.assign(told, {
       db,
+      access: () => ({ port: connect() }),
       close: async () => {
-        await pg.close();
+        closing = true;
+        const closed = said(worker, "closed");
+        worker.postMessage({ close: true });
+        await closed;
+        await worker.terminate();
         await lock.release();
       },
-    };
+    });
   } catch (error) {
+    await thread?.terminate();
     await lock.release();
     throw error;
   }
 }
 
+/** Resolves when a thread says a word; rejects when it fails or ends before. */
+function said(thread: Worker, word: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const done = (settle: () => void): void => {
+      thread.off("message", hear);
+      thread.off("error", reject);
+      thread.off("exit", left);
+      settle();
+    };
+    const left = (): void => done(() => reject(new Error("The database's thread has ended.")));
+    const hear = (message: Record<string, unknown>): void => {
+      if (message[word]) done(resolve);
+      else if (message.failed) done(() => reject(new Error(String(message.failed))));
+    };
+    thread.on("message", hear);
+    thread.once("error", reject);
+    thread.once("exit", left);
+  });
+}
+
 /** A database in memory, for tests; `template` is a dump of one that is already migrated. */
 export async function openInMemory(template?: Blob): Promise<OpenDatabase & { pg: PGlite }> {
   const pg = await PGlite.create(template ? { loadDataDir: template } : {});
-  const db = drizzlePglite(pg, { schema });
-  if (!template) await migratePglite(db, { migrationsFolder });
+  const db = embeddedOver(pg);
+  if (!template) await migratePglite(db as never, { migrationsFolder });
   return { db, pg, close: () => pg.close() };
 }
 
@@ -54,5 +102,5 @@ export async function openInMemory(template?: Blob): Promise<OpenDatabase & { pg
 export async function openServer(url: string): Promise<OpenDatabase> {
   const db = drizzleServer(url, { schema });
   await migrateServer(db, { migrationsFolder });
-  return { db, close: () => db.$client.end() };
+  return { db, access: () => ({ url }), close: () => db.$client.end() };
 }

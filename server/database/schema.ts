@@ -11,6 +11,7 @@ import {
   timestamp,
   unique,
   uniqueIndex,
+  uuid,
 } from "drizzle-orm/pg-core";
 import type { DefinitionFile } from "@/core/definition";
 import type { DriveIdentity, Trouble } from "@/core/drive";
@@ -29,21 +30,51 @@ const rawJson = customType<{ data: RawValue; driverData: string }>({
 });
 const moment = (name: string) => timestamp(name, { withTimezone: true });
 const identity = () => integer("id").primaryKey().generatedAlwaysAsIdentity();
+/** The name of a thing that stays the same when ledgers are put together (UUID version 7, RFC 9562); numbers are only this ledger's. */
+const uid = () =>
+  uuid("uid")
+    .notNull()
+    .unique()
+    .default(sql`uuid_v7()`);
 
-export const area = pgTable("area", {
+/** A plant in this archive. Its slug stands in addresses; tags are unique within it. */
+export const plant = pgTable("plant", {
   id: identity(),
-  name: text("name").notNull().unique(),
-  sort: integer("sort").notNull(),
-});
-
-export const link = pgTable("link", {
-  id: identity(),
+  uid: uid(),
+  slug: text("slug").notNull().unique(),
   name: text("name").notNull(),
-  /** The physical way: `linkKey` of the settings. */
-  key: text("key").notNull().unique(),
-  settings: jsonb("settings").$type<LinkSettings>().notNull(),
-  lastSuccess: moment("last_success"),
 });
+const plantId = () =>
+  integer("plant_id")
+    .notNull()
+    .references(() => plant.id);
+
+export const area = pgTable(
+  "area",
+  {
+    id: identity(),
+    uid: uid(),
+    plantId: plantId(),
+    name: text("name").notNull(),
+    sort: integer("sort").notNull(),
+  },
+  (table) => [unique().on(table.plantId, table.name)],
+);
+
+export const link = pgTable(
+  "link",
+  {
+    id: identity(),
+    uid: uid(),
+    plantId: plantId(),
+    name: text("name").notNull(),
+    /** The physical way: `linkKey` of the settings. */
+    key: text("key").notNull(),
+    settings: jsonb("settings").$type<LinkSettings>().notNull(),
+    lastSuccess: moment("last_success"),
+  },
+  (table) => [unique().on(table.plantId, table.key)],
+);
 
 /** Who answered where, the last time somebody looked. */
 export const sighting = pgTable(
@@ -60,24 +91,32 @@ export const sighting = pgTable(
   (table) => [primaryKey({ columns: [table.linkId, table.unit] })],
 );
 
-export const position = pgTable("position", {
-  id: identity(),
-  tag: text("tag").notNull().unique(),
-  title: text("title").notNull(),
-  areaId: integer("area_id")
-    .notNull()
-    .references(() => area.id),
-  definitionId: text("definition_id").notNull(),
-  jobNumber: text("job_number").notNull().default(""),
-  twinGroup: text("twin_group"),
-  linkId: integer("link_id").references(() => link.id),
-  unitAddress: integer("unit_address"),
-});
+export const position = pgTable(
+  "position",
+  {
+    id: identity(),
+    uid: uid(),
+    plantId: plantId(),
+    tag: text("tag").notNull(),
+    title: text("title").notNull(),
+    areaId: integer("area_id")
+      .notNull()
+      .references(() => area.id),
+    definitionId: text("definition_id").notNull(),
+    jobNumber: text("job_number").notNull().default(""),
+    twinGroup: text("twin_group"),
+    linkId: integer("link_id").references(() => link.id),
+    unitAddress: integer("unit_address"),
+  },
+  (table) => [unique().on(table.plantId, table.tag), index().on(table.linkId, table.unitAddress)],
+);
 
 export const drive = pgTable(
   "drive",
   {
     id: identity(),
+    uid: uid(),
+    plantId: plantId(),
     definitionId: text("definition_id").notNull(),
     serial: text("serial").notNull(),
     rating: text("rating"),
@@ -88,13 +127,14 @@ export const drive = pgTable(
     whereabouts: text("whereabouts", { enum: ["fitted", "store", "removed", "scrapped"] }).notNull(),
     positionId: integer("position_id").references(() => position.id),
   },
-  (table) => [unique().on(table.definitionId, table.serial)],
+  (table) => [unique().on(table.definitionId, table.serial), index().on(table.positionId)],
 );
 
 /** Every version of a definition that a record was made under, and every one that was imported. Only added to. */
 export const definitionVersion = pgTable(
   "definition_version",
   {
+    uid: uid(),
     definitionId: text("definition_id").notNull(),
     version: text("version").notNull(),
     content: jsonb("content").$type<DefinitionFile>().notNull(),
@@ -120,6 +160,7 @@ export const record = pgTable(
   "record",
   {
     id: identity(),
+    uid: uid(),
     positionId: integer("position_id")
       .notNull()
       .references(() => position.id),
@@ -159,7 +200,7 @@ export const record = pgTable(
     unitAddress: integer("unit_address").notNull(),
     jobNumber: text("job_number").notNull(),
   },
-  (table) => [unique().on(table.positionId, table.number)],
+  (table) => [unique().on(table.positionId, table.number), index().on(table.driveId, table.id)],
 );
 
 /** Only added to. */
@@ -182,6 +223,7 @@ export const recordNote = pgTable(
   "record_note",
   {
     id: identity(),
+    uid: uid(),
     recordId: integer("record_id")
       .notNull()
       .references(() => record.id),
@@ -197,6 +239,7 @@ export const standing = pgTable(
   "standing",
   {
     id: identity(),
+    uid: uid(),
     positionId: integer("position_id")
       .notNull()
       .references(() => position.id),
@@ -213,12 +256,14 @@ export const standing = pgTable(
   (table) => [index().on(table.positionId, table.id)],
 );
 
-export const JOB_KINDS = ["read", "restore"] as const;
+export const JOB_KINDS = ["restore"] as const;
 
 export const job = pgTable(
   "job",
   {
     id: identity(),
+    uid: uid(),
+    plantId: plantId(),
     kind: text("kind", { enum: JOB_KINDS }).notNull(),
     open: boolean("open").notNull(),
     phase: text("phase").notNull(),
@@ -233,6 +278,8 @@ export const job = pgTable(
     driveKey: text("drive_key").notNull(),
     detail: jsonb("detail").$type<Record<string, unknown>>().notNull(),
     trouble: jsonb("trouble").$type<Trouble>(),
+    /** Who works on it now; one at a time. */
+    lease: uuid("lease"),
   },
   (table) => [
     uniqueIndex("one_restore_a_position")
@@ -241,6 +288,9 @@ export const job = pgTable(
     uniqueIndex("one_restore_a_drive")
       .on(table.driveKey)
       .where(sql`open and kind = 'restore'`),
+    index("job_open")
+      .on(table.id)
+      .where(sql`open`),
   ],
 );
 
@@ -265,46 +315,98 @@ export const jobStep = pgTable(
   (table) => [primaryKey({ columns: [table.jobId, table.ordinal] })],
 );
 
-/** Groups as a job reads them: each is safe before the next is asked for. */
-export const readingPiece = pgTable(
-  "reading_piece",
+/** What is being read from a drive and is neither kept as a record nor let go of yet. Emptied then. */
+export const reading = pgTable(
+  "reading",
   {
-    jobId: integer("job_id")
+    id: text("id").primaryKey(),
+    /** Definition and serial number of the drive. */
+    driveKey: text("drive_key").notNull(),
+    /** What was fitted; a reading goes on only with the same. */
+    fitting: text("fitting").notNull(),
+    startedAt: moment("started_at").notNull(),
+    byName: text("by_name").notNull(),
+  },
+  (table) => [index().on(table.driveKey)],
+);
+
+/** Whole groups of a reading: each is safe before long, whatever happens to the rest. */
+export const readingGroup = pgTable(
+  "reading_group",
+  {
+    readingId: text("reading_id")
       .notNull()
-      .references(() => job.id),
-    stage: text("stage").notNull(),
+      .references(() => reading.id, { onDelete: "cascade" }),
     group: text("group").notNull(),
+    content: jsonb("content").$type<Piece>().notNull(),
+    refused: jsonb("refused").$type<string[]>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.readingId, table.group] })],
+);
+
+export const CURRENT = ["newest", "standing"] as const;
+
+/** The newest and the standing record of each position, kept by whoever adds a record or raises one: what the whole plant is asked about. */
+export const current = pgTable(
+  "current",
+  {
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    which: text("which", { enum: CURRENT }).notNull(),
+    recordId: integer("record_id")
+      .notNull()
+      .references(() => record.id),
+  },
+  (table) => [primaryKey({ columns: [table.positionId, table.which] })],
+);
+
+/** The contents of those records, group by group. */
+export const currentPiece = pgTable(
+  "current_piece",
+  {
+    positionId: integer("position_id").notNull(),
+    which: text("which", { enum: CURRENT }).notNull(),
+    ordinal: integer("ordinal").notNull(),
     hash: text("hash")
       .notNull()
       .references(() => piece.hash),
-    refused: jsonb("refused").$type<string[]>().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.jobId, table.stage, table.group] })],
+  (table) => [primaryKey({ columns: [table.positionId, table.which, table.ordinal] })],
 );
 
 /** Account of an operation that changed a drive. Only added to. Its number is given without gaps, so that none can be missing unnoticed. */
-export const receipt = pgTable("receipt", {
-  id: integer("id").primaryKey(),
-  jobId: integer("job_id")
-    .notNull()
-    .unique()
-    .references(() => job.id),
-  positionId: integer("position_id")
-    .notNull()
-    .references(() => position.id),
-  at: moment("at").notNull(),
-  by: text("by")
-    .notNull()
-    .references(() => user.id),
-  byName: text("by_name").notNull(),
-  content: jsonb("content").$type<Record<string, unknown>>().notNull(),
-});
+export const receipt = pgTable(
+  "receipt",
+  {
+    id: integer("id").primaryKey(),
+    uid: uid(),
+    plantId: plantId(),
+    jobId: integer("job_id")
+      .notNull()
+      .unique()
+      .references(() => job.id),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    content: jsonb("content").$type<Record<string, unknown>>().notNull(),
+  },
+  (table) => [index().on(table.positionId)],
+);
 
 /** What happened, in one line each. Only added to. */
 export const journal = pgTable(
   "journal",
   {
     id: identity(),
+    uid: uid(),
+    /** Empty for what concerns the whole archive, such as an imported definition. */
+    plantId: integer("plant_id").references(() => plant.id),
     at: moment("at").notNull(),
     byName: text("by_name").notNull(),
     kind: text("kind").notNull(),
@@ -313,7 +415,7 @@ export const journal = pgTable(
     /** Where in the application it leads. */
     href: text("href"),
   },
-  (table) => [index().on(table.at)],
+  (table) => [index().on(table.at), index().on(table.positionId, table.at)],
 );
 
 /** Who acknowledged the warning before live work, in which session. Only added to. */
@@ -321,6 +423,7 @@ export const acknowledgement = pgTable(
   "acknowledgement",
   {
     id: identity(),
+    uid: uid(),
     sessionId: text("session_id").notNull(),
     by: text("by")
       .notNull()

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull } from "drizzle-orm";
+import { and, asc, eq, isNotNull, isNull, notInArray } from "drizzle-orm";
 import {
   definitionFor,
   DefinitionError,
@@ -30,8 +30,12 @@ export interface RecordedUnder {
 
 /** The definitions at hand: those that ship, and those that were imported, the newest import of each id before what ships. */
 export class DefinitionShelf {
+  /** Counts changes of what is at hand. */
+  revision = 0;
   private readonly current = new Map<string, { definition: Definition; imported: ImportNote | undefined }>();
   private readonly versions = new Map<string, Definition>();
+  /** What neither ships any more nor was imported, but records were made under: to read and to name, not to connect with. */
+  private readonly former = new Map<string, Definition>();
 
   constructor(shipped: readonly Definition[]) {
     for (const definition of shipped) this.put(definition, undefined);
@@ -41,8 +45,9 @@ export class DefinitionShelf {
     return [...this.current.values()].map((each) => each.definition);
   }
 
+  /** The definition with this id, a former one too; undefined when records know it as little as this program. */
   find(id: string): Definition | undefined {
-    return this.current.get(id)?.definition;
+    return this.current.get(id)?.definition ?? this.former.get(id);
   }
 
   /** Who imported the definition with this id, when; undefined for what ships. */
@@ -62,12 +67,13 @@ export class DefinitionShelf {
 
   /** Puts a definition in front of what stood there under its id. */
   put(definition: Definition, imported: ImportNote | undefined): void {
+    this.revision += 1;
     this.current.set(definition.id, { definition, imported });
     this.versions.set(`${definition.id}@${definition.version}`, definition);
   }
 
-  /** Brings back what was imported before this program started. */
-  async loadImported(db: Database): Promise<void> {
+  /** Brings back what was imported before this program started, and what former versions of it shipped and records were made under. */
+  async loadKept(db: Database): Promise<void> {
     const rows = await db
       .select()
       .from(definitionVersion)
@@ -76,6 +82,24 @@ export class DefinitionShelf {
     for (const row of rows) {
       const definition = readKept(row.content, `${row.definitionId}@${row.version}`);
       if (definition) this.put(definition, { source: row.source!, at: row.at!, byName: row.byName ?? "" });
+    }
+    const former = await db
+      .select({
+        id: definitionVersion.definitionId,
+        version: definitionVersion.version,
+        content: definitionVersion.content,
+      })
+      .from(definitionVersion)
+      .where(
+        and(
+          isNull(definitionVersion.source),
+          notInArray(definitionVersion.definitionId, [...this.current.keys()]),
+        ),
+      )
+      .orderBy(asc(definitionVersion.version));
+    for (const row of former) {
+      const definition = readKept(row.content, `${row.id}@${row.version}`);
+      if (definition) this.former.set(row.id, definition);
     }
   }
 

@@ -1,4 +1,4 @@
-import type { LiveEvent } from "@/core/live";
+import type { LiveEvent } from "@/core/contract";
 
 /** Hands events to every open page. Listeners must not throw. */
 export class Events {

@@ -1,12 +1,13 @@
 import { deflateRawSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import ExcelJS from "exceljs";
+import type { ImportChoices, UploadView } from "@/core/contract";
 import { rill } from "@/families/testing";
-import { emptyDatabase } from "@/server/testing/plant";
 import type { OpenDatabase } from "@/server/database";
 import { DefinitionShelf } from "@/server/definitions";
 import { readJournal } from "@/server/journal";
-import { Imports, type ImportChoices, type UploadView } from "./imports";
+import { emptyDatabase } from "@/server/testing/plant";
+import { Imports } from "./imports";
 import { readUpload } from "./read-upload";
 
 let database: OpenDatabase;
@@ -180,10 +181,10 @@ describe("keeping a definition", () => {
     expect(old!.parameters).toHaveLength(2);
     // A program started anew finds what was imported.
     const later = new DefinitionShelf([rill]);
-    await later.loadImported(database.db);
+    await later.loadKept(database.db);
     expect(later.get("thornbury-lark").version).toBe("2");
     expect(later.importOf("thornbury-lark")).toMatchObject({ source: "lark-new.csv", byName: "Ines Varga" });
-    expect((await readJournal(database.db)).map((each) => each.text)).toEqual([
+    expect((await readJournal(database.db, 1)).map((each) => each.text)).toEqual([
       "Imported Thornbury Lark, version 2, 3 parameters, from lark-new.csv.",
       "Imported Thornbury Lark, version 1, 2 parameters, from lark.csv.",
     ]);
@@ -204,7 +205,7 @@ describe("keeping a definition", () => {
       ok: true,
       value: { before: { version: rill.version, shipped: true, same: false } },
     });
-    expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.2" } });
+    expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.1" } });
     expect(shelf.get(rill.id).file.about).toBe("Corrected.");
   });
   test.each<[string, (choices: ImportChoices) => ImportChoices, RegExp]>([

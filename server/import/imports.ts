@@ -1,4 +1,6 @@
 import { randomUUID } from "node:crypto";
+import { and, eq } from "drizzle-orm";
+import type { ImportChoices, UploadView } from "@/core/contract";
 import {
   DefinitionError,
   loadDefinition,
@@ -12,46 +14,14 @@ import {
   definitionFromList,
   guessColumns,
   identityFromEds,
-  type ImportAbout,
   type LineNote,
-  type ListOptions,
-  type Mapping,
 } from "@/core/format";
 import { hashText } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion, type DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
-import { and, eq } from "drizzle-orm";
 import { readUpload, type Upload } from "./read-upload";
-
-/** What a person decides about a file that is to become a definition. */
-export interface ImportChoices {
-  about?: ImportAbout;
-  /** For a list. */
-  sheet?: number;
-  list?: ListOptions;
-  modbus?: ModbusLink;
-  /** For a data sheet: the usual node address. */
-  node?: number;
-}
-
-/** What the page shows first: what the file is, and a guess at everything. */
-export interface UploadView {
-  id: string;
-  name: string;
-  kind: Upload["kind"];
-  encoding: string;
-  guess: ImportChoices;
-  /** For a list: its sheets with their first rows, so that columns can be chosen. */
-  sheets: Array<{
-    name: string;
-    rowCount: number;
-    head: Array<{ line: number; cells: string[] }>;
-    headRow: number;
-    mapping: Mapping;
-  }>;
-}
 
 /** A definition as it would be kept, and what did not fit. */
 export interface ImportPreview {
@@ -79,7 +49,7 @@ export class Imports {
   /** Takes a file in and guesses what it says. */
   async open(name: string, bytes: Uint8Array): Promise<Result<UploadView>> {
     const read = await readUpload(name, bytes);
-    if (!read.ok) return bad({ kind: "stopped", text: `${name}: ${read.reason}`, remedy: read.remedy });
+    if (!read.ok) return bad({ kind: "bad-file", text: `${name}: ${read.reason}`, remedy: read.remedy });
     this.forgetOld();
     const id = randomUUID().slice(0, 8);
     const { upload } = read;
@@ -107,13 +77,13 @@ export class Imports {
   preview(id: string, choices: ImportChoices): Result<ImportPreview> {
     const held = this.held.get(id);
     if (!held)
-      return bad({ kind: "stopped", text: "This file is not held any more.", remedy: "Choose it again." });
+      return bad({ kind: "not-found", text: "This file is not held any more.", remedy: "Choose it again." });
     const made = make(held.name, held.upload, choices);
     if (!made.ok) return made;
     const { file, notes, taken } = made.value;
     if (taken === 0)
       return bad({
-        kind: "stopped",
+        kind: "bad-file",
         text: "Not one parameter could be taken from this file.",
         remedy: notes[0]
           ? `The first reason, line ${notes[0].line}: ${notes[0].reason} ${notes[0].remedy}`
@@ -131,7 +101,7 @@ export class Imports {
     } catch (error) {
       if (error instanceof DefinitionError)
         return bad({
-          kind: "stopped",
+          kind: "bad-file",
           text: error.message,
           remedy: "Correct what is named, then try again.",
         });
@@ -175,7 +145,7 @@ export class Imports {
     });
     if (!kept)
       return bad({
-        kind: "stopped",
+        kind: "busy",
         text: `Another version ${definition.version} of ${definition.title} was kept in the meantime.`,
         remedy: "Look at the preview again; the next version is offered.",
       });
@@ -232,7 +202,7 @@ function make(
     } catch (error) {
       if (error instanceof DefinitionError)
         return bad({
-          kind: "stopped",
+          kind: "bad-file",
           text: error.message,
           remedy: "Correct what is named; docs/definitions.md says what may stand where.",
         });
@@ -242,13 +212,13 @@ function make(
   const { about } = choices;
   if (!about)
     return bad({
-      kind: "stopped",
+      kind: "bad-request",
       text: "Nobody has said yet whose drive this is.",
       remedy: "Fill in vendor and family.",
     });
   if (!about.identity.some((each) => each.field === "family"))
     return bad({
-      kind: "stopped",
+      kind: "bad-request",
       text: "How does a drive tell that it is of this family?",
       remedy: "Name the register or object that holds its maker's or product number, and the number.",
     });
@@ -256,13 +226,13 @@ function make(
   const sheet = upload.sheets[choices.sheet ?? 0];
   if (!sheet || !choices.list || !choices.modbus)
     return bad({
-      kind: "stopped",
+      kind: "bad-request",
       text: "The columns have not been chosen yet.",
       remedy: "Say which column holds the register.",
     });
   if (choices.list.mapping.address === undefined)
     return bad({
-      kind: "stopped",
+      kind: "bad-request",
       text: "No column is said to hold the register.",
       remedy: "Choose it; without registers nothing can be read.",
     });

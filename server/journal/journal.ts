@@ -1,22 +1,24 @@
-import { desc, eq } from "drizzle-orm";
+import { desc, eq, isNull, or } from "drizzle-orm";
 import { tables, type Database } from "@/server/database";
 
 export interface JournalLine {
   byName: string;
   kind: string;
+  /** Absent for what concerns the whole archive. */
+  plantId?: number;
   positionId?: number;
   text: string;
   href?: string;
-  at?: Date;
+  at: Date;
 }
 
 /** Adds a line to the journal; inside the transaction of what it tells of. */
 export async function writeJournal(db: Database, line: JournalLine): Promise<void> {
-  await db.insert(tables.journal).values({ at: new Date(), ...line });
+  await db.insert(tables.journal).values(line);
 }
 
-/** The newest lines, newest first, with the position's tag. */
-export async function readJournal(db: Database, limit = 200, positionId?: number) {
+/** The newest lines, newest first, with the position's tag: a plant's own and those of the whole archive. */
+export async function readJournal(db: Database, plantId: number, limit = 200) {
   const { journal, position } = tables;
   return db
     .select({
@@ -30,7 +32,7 @@ export async function readJournal(db: Database, limit = 200, positionId?: number
     })
     .from(journal)
     .leftJoin(position, eq(position.id, journal.positionId))
-    .where(positionId === undefined ? undefined : eq(journal.positionId, positionId))
+    .where(or(eq(journal.plantId, plantId), isNull(journal.plantId)))
     .orderBy(desc(journal.at), desc(journal.id))
     .limit(limit);
 }

@@ -1,4 +1,5 @@
 /** Records: keeping, finding and reading them; the standing record. */
+export { recordAt, type RecordAt } from "./at-position";
 export { defaultColumn, recordColumn } from "./columns";
 export { keepReading, storePieces, type Kept, type Reading } from "./keep";
 export {

@@ -6,6 +6,7 @@ import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
+import { makeCurrent } from "./current";
 import { newestRecord, type RecordRow } from "./records";
 
 export interface Reading {
@@ -55,6 +56,7 @@ export async function keepReading(
     ) {
       await writeJournal(tx, {
         at: reading.takenAt,
+        plantId: position.plantId,
         byName: person.name,
         kind: "read",
         positionId: position.id,
@@ -99,11 +101,13 @@ export async function keepReading(
       })
       .returning();
     const row = inserted[0]!;
+    await makeCurrent(tx, "newest", position.id, row.id, pieceHashes);
     await tx
       .insert(tables.recordPiece)
       .values(pieceHashes.map((hash, ordinal) => ({ recordId: row.id, ordinal, hash })));
     await writeJournal(tx, {
       at: reading.takenAt,
+      plantId: position.plantId,
       byName: person.name,
       kind: "record",
       positionId: position.id,
@@ -122,13 +126,7 @@ const originText: Record<RecordRow["origin"], string> = {
 
 /** What a record keeps of a drive beside its type plate. */
 function factsOf({ powerPart, axes, options, modules, really }: DriveIdentity): RecordRow["facts"] {
-  return {
-    ...(powerPart ? { powerPart } : {}),
-    ...(axes ? { axes } : {}),
-    ...(options ? { options } : {}),
-    ...(modules ? { modules } : {}),
-    ...(really ? { really } : {}),
-  };
+  return { powerPart, axes, options, modules, really };
 }
 
 /** Stores pieces once for each hash and gives their hashes in order. */
@@ -146,7 +144,7 @@ export async function storePieces(
 async function fitDrive(
   tx: Database,
   identity: DriveIdentity,
-  position: { id: number; tag: string },
+  position: { id: number; plantId: number },
 ): Promise<number> {
   const { drive } = tables;
   const { serial } = identity;
@@ -157,6 +155,7 @@ async function fitDrive(
   const rows = await tx
     .insert(drive)
     .values({
+      plantId: position.plantId,
       definitionId: identity.definitionId,
       serial,
       rating: identity.rating ?? null,

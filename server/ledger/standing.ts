@@ -1,16 +1,18 @@
+import { asc, eq } from "drizzle-orm";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
+import { makeCurrent } from "./current";
 import { recordById } from "./records";
 
 /** Raises a record to be the one to restore from. A reason is asked for: newer is not better. Throws when the record is of another position. */
 export async function raiseStanding(
   db: Database,
   person: Person,
-  position: { id: number; tag: string },
+  position: { id: number; plantId: number; tag: string },
   recordId: number,
   reason: string,
-  at = new Date(),
+  at: Date,
 ): Promise<void> {
   await db.transaction(async (tx) => {
     const row = await recordById(tx, recordId);
@@ -18,8 +20,21 @@ export async function raiseStanding(
     await tx
       .insert(tables.standing)
       .values({ positionId: position.id, recordId, at, by: person.id, byName: person.name, reason });
+    const pieces = await tx
+      .select({ hash: tables.recordPiece.hash })
+      .from(tables.recordPiece)
+      .where(eq(tables.recordPiece.recordId, recordId))
+      .orderBy(asc(tables.recordPiece.ordinal));
+    await makeCurrent(
+      tx,
+      "standing",
+      position.id,
+      recordId,
+      pieces.map((each) => each.hash),
+    );
     await writeJournal(tx, {
       at,
+      plantId: position.plantId,
       byName: person.name,
       kind: "standing",
       positionId: position.id,
@@ -35,7 +50,7 @@ export async function addNote(
   person: Person,
   recordId: number,
   text: string,
-  at = new Date(),
+  at: Date,
 ): Promise<void> {
   await db.insert(tables.recordNote).values({ recordId, at, byName: person.name, text });
 }

@@ -1,9 +1,18 @@
-import { CanopenDriveSession, ModbusDriveSession, type DriveSession } from "@/core/drive";
 import type { Definition } from "@/core/definition";
+import {
+  CanopenDriveSession,
+  CAUTIOUS_MODBUS,
+  CAUTIOUS_SDO_MS,
+  ModbusDriveSession,
+  ModbusItemReader,
+  SdoItemReader,
+  type DriveSession,
+  type ItemReader,
+  type ModbusReading,
+} from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
-import type { ByteChannel, Clock } from "@/core/protocol/channel";
 import { GatewayMaster, type SdoOutcome, type SdoQuestion } from "@/core/protocol/canopen";
-import type { Failure } from "@/core/protocol/outcome";
+import type { ByteChannel, Clock, Framing } from "@/core/protocol/channel";
 import {
   asciiFraming,
   ModbusMaster,
@@ -12,6 +21,7 @@ import {
   type Outcome,
   type Question,
 } from "@/core/protocol/modbus";
+import type { Failure } from "@/core/protocol/outcome";
 import { Link } from "./link";
 import type { Importance } from "./queue";
 import { openSerial } from "./serial-channel";
@@ -32,6 +42,8 @@ export interface DriveLink {
     importance: Importance,
     stillRight?: () => boolean,
   ): DriveSession;
+  /** Looks at registers or objects of a drive of which nothing is known. */
+  items(unit: number, importance: Importance, modbus: Partial<ModbusReading>): ItemReader;
   /** One question that any drive answers in some way, once; for finding out whether somebody is there. */
   knock(unit: number, timeoutMs: number, importance: Importance): Promise<{ kind: "somebody" } | Failure>;
   close(): void;
@@ -43,12 +55,7 @@ export function makeLink(settings: LinkSettings, clock: Clock): DriveLink {
 }
 
 function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>, clock: Clock): DriveLink {
-  const framing =
-    settings.kind === "modbus-tcp"
-      ? tcpFraming
-      : settings.kind === "modbus-serial" && settings.framing === "ascii"
-        ? asciiFraming
-        : rtuFraming;
+  const framing = framingOf(settings);
   const open = (timeoutMs: number): Promise<ByteChannel> =>
     settings.kind === "modbus-serial"
       ? openSerial(settings.path, settings)
@@ -69,6 +76,12 @@ function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>
     close: () => link.close(),
     session: (definition, unit, importance, stillRight) =>
       new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock),
+    items: (unit, importance, modbus) =>
+      new ModbusItemReader(
+        { ...CAUTIOUS_MODBUS, ...modbus },
+        link.asker(() => unit, importance),
+        clock,
+      ),
     // Any register will do: a drive without it refuses, and has answered.
     knock: async (unit, timeoutMs, importance) =>
       answered(
@@ -100,6 +113,12 @@ function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock
     close: () => link.close(),
     session: (definition, unit, importance, stillRight) =>
       new CanopenDriveSession(definition, link.asker(unit, importance, stillRight), clock),
+    items: (unit, importance) =>
+      new SdoItemReader(
+        link.asker(() => unit, importance),
+        clock,
+        CAUTIOUS_SDO_MS,
+      ),
     // The device type, which every node has (CiA 301, object 1000).
     knock: async (unit, timeoutMs, importance) =>
       answered(
@@ -108,6 +127,11 @@ function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock
           .ask({ kind: "read", index: 0x1000, sub: 0, type: "u32" }, timeoutMs),
       ),
   };
+}
+
+function framingOf(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>): Framing {
+  if (settings.kind === "modbus-tcp") return tcpFraming;
+  return settings.kind === "modbus-serial" && settings.framing === "ascii" ? asciiFraming : rtuFraming;
 }
 
 function answered(outcome: Outcome | SdoOutcome): { kind: "somebody" } | Failure {

@@ -72,16 +72,16 @@ const MAKES: Array<{
   {
     family: rill,
     over: "tcp",
-    make: { rating: "R-015", firmware: "3.4", serial: "FR-1" },
-    write: { code: "L101", raw: 1300 },
-    parameters: 223,
+    make: { rating: "R-030", firmware: "4.4", serial: "FR-1" },
+    write: { code: "1b", raw: 1300 },
+    parameters: 198,
   },
   {
     family: rill,
     over: "rtu on a serial port",
-    make: { rating: "R-040", firmware: "3.4", serial: "FR-2" },
-    write: { code: "L101", raw: 1300 },
-    parameters: 223,
+    make: { rating: "R-055", firmware: "4.4", serial: "FR-2" },
+    write: { code: "1b", raw: 1300 },
+    parameters: 198,
   },
   {
     family: runnel,
@@ -100,16 +100,16 @@ const MAKES: Array<{
   {
     family: hollin,
     over: "ascii on a serial port",
-    make: { rating: "H-090", firmware: "4.1", serial: "OH-1" },
+    make: { rating: "H-090", firmware: "5.1", serial: "OH-1" },
     write: { code: "H.mot.5/3", raw: 1490 },
-    parameters: 529,
+    parameters: 521,
   },
   {
     family: hollin,
     over: "tcp",
-    make: { rating: "H-315", firmware: "4.2", serial: "OH-2", options: ["netmod"] },
+    make: { rating: "H-315", firmware: "5.2", serial: "OH-2", options: ["netmod"] },
     write: { code: "H.eth.8", raw: "mill" },
-    parameters: 565,
+    parameters: 557,
   },
   {
     family: plover,
@@ -190,7 +190,7 @@ describe("what only some families do", () => {
   test("an option module has parameters and firmware of its own, and without it they are not there", async () => {
     const drive = await stand("tcp", hollin, {
       rating: "H-090",
-      firmware: "4.2",
+      firmware: "5.2",
       serial: "OH-3",
       options: ["netmod"],
     });
@@ -199,7 +199,7 @@ describe("what only some families do", () => {
       { id: "netmod", name: "Network module", firmware: "1.2" },
     ]);
     expect(drive.definition.byCode.has("H.eth.1")).toBe(true);
-    expect(definitionFor(hollin, { firmware: "4.2", axes: 1, options: [] }).byCode.has("H.eth.1")).toBe(
+    expect(definitionFor(hollin, { firmware: "5.2", axes: 1, options: [] }).byCode.has("H.eth.1")).toBe(
       false,
     );
   });
@@ -209,14 +209,14 @@ describe("what only some families do", () => {
       rating: "N-022",
       firmware: "2.1",
       serial: "FN-8",
-      imitates: { rating: "R-015", firmware: "3.4" },
+      imitates: { rating: "R-030", firmware: "4.4" },
     });
     const found = await identifyDrive((each) => session(each), [rill, runnel]);
     if (!found.ok) throw new Error(found.trouble.text);
     expect(found.value.identity).toMatchObject({
       definitionId: rill.id,
-      rating: "R-015",
-      firmware: "3.4",
+      rating: "R-030",
+      firmware: "4.4",
       really: {
         definitionId: runnel.id,
         family: "Fennimore Runnel",
@@ -225,13 +225,13 @@ describe("what only some families do", () => {
       },
     });
     drive.givePermission();
-    const l101 = rill.byCode.get("L101")!;
+    const l101 = rill.byCode.get("1b")!;
     expect(await session(rill).write(l101, 1250)).toEqual({ kind: "written" });
-    expect(drive.imitating!.valueOf("L101")).toBe(1250);
+    expect(drive.imitating!.valueOf("1b")).toBe(1250);
   });
 
   test("permission over the link is asked for by a command, and a write without it is refused without a trip", async () => {
-    const drive = await stand("tcp", hollin, { rating: "H-090", firmware: "4.2", serial: "OH-4" });
+    const drive = await stand("tcp", hollin, { rating: "H-090", firmware: "5.2", serial: "OH-4" });
     const parameter = hollin.byCode.get("H.rmp.1/2")!;
     expect(await session(hollin).write(parameter, 300)).toMatchObject({ kind: "refused" });
     expect(drive.status.trip).toBe(0);
@@ -243,15 +243,15 @@ describe("what only some families do", () => {
   });
 
   test("the control part alone: alive, its trip expected, nothing starts", async () => {
-    const drive = await stand("tcp", hollin, { rating: "H-090", firmware: "4.2", serial: "OH-5" });
+    const drive = await stand("tcp", hollin, { rating: "H-090", firmware: "5.2", serial: "OH-5" });
     drive.setMains(false);
     drive.start();
     expect(await session(hollin).readState()).toMatchObject({
       ok: true,
-      value: { controlOnly: true, running: false, trip: { number: 3 } },
+      value: { controlOnly: true, running: false, trip: { number: 102 } },
     });
     drive.resetTrip();
-    expect(drive.status.trip).toBe(3);
+    expect(drive.status.trip).toBe(102);
     drive.setMains(true);
     expect(await session(hollin).readState()).toMatchObject({
       ok: true,
@@ -304,16 +304,16 @@ describe("what only some families do", () => {
 
   test("alone on its line a drive answers at the family's lone address, with a second one it does not", async () => {
     await stand("rtu over tcp", rill, {
-      rating: "R-015",
-      firmware: "3.4",
+      rating: "R-030",
+      firmware: "4.4",
       serial: "FR-7",
-      values: { N101: 17 },
+      values: { "1n": 17 },
     });
     const lone = rill.file.modbus!.loneAddress!;
     const found = await identifyDrive((each) => session(each, lone), [rill]);
     expect(found.ok && found.value.identity.serial).toBe("FR-7");
     line.add(
-      new StandInDrive(rill, { rating: "R-015", firmware: "3.4", serial: "FR-8", values: { N101: 18 } }),
+      new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial: "FR-8", values: { "1n": 18 } }),
     );
     expect(await link!.knock(lone, 120, IMPORTANCE.reading)).toMatchObject({ kind: "silent" });
     expect(await link!.knock(18, 400, IMPORTANCE.reading)).toEqual({ kind: "somebody" });

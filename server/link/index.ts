@@ -1,4 +1,16 @@
-/** Links: sockets and serial ports, one queue each. */
-export { makeLink, type DriveLink } from "./drive-link";
+/** Links: channels, masters and queues in a thread of their own, and what the main thread asks of it. */
+export {
+  loadReading,
+  stepColumns,
+  type LinkAsks,
+  type LiveView,
+  type LookTiming,
+  type MainAsks,
+  type RunArg,
+  type RunEnd,
+  type RunEvent,
+  type WholeReading,
+} from "./host";
+export { linksHere, startLinks, type Links } from "./links";
 export { IMPORTANCE, type Importance } from "./queue";
-export { SerialPorts, type SerialPortView } from "./serial-ports";
+export { SerialPorts } from "./serial-ports";

@@ -1,7 +1,10 @@
-import { SerialPort } from "serialport";
+import { spawn } from "node:child_process";
+import { createInterface } from "node:readline";
+import type { Readable } from "node:stream";
 import type { SerialSettings } from "@/core/link";
 import type { ByteChannel } from "@/core/protocol/channel";
 import { ChannelError, type LostCause } from "@/core/protocol/outcome";
+import { threadFile } from "@/server/threads";
 
 /** What the operating system says when a port cannot be opened, and what that means. */
 const MEANINGS: Array<{ pattern: RegExp; cause: LostCause; text: string }> = [
@@ -32,56 +35,55 @@ export function explainPortError(message: string): ChannelError {
   );
 }
 
-/** Ports that are being closed: the system takes a moment, and until then the port is busy. */
+/** Ports whose process still lives: until it has ended, the port is busy. */
 const closing = new Map<string, Promise<void>>();
 
 /** Opens a serial port as a byte channel with exclusive use; rejects with a `ChannelError`. A port that vanishes closes the channel. */
 export async function openSerial(path: string, settings: SerialSettings): Promise<ByteChannel> {
   await closing.get(path);
+  const child = spawn(process.execPath, [threadFile("serial"), JSON.stringify({ path, settings })], {
+    stdio: ["pipe", "pipe", "inherit", "pipe"],
+  });
+  const stdin = child.stdin!;
+  const listeners: Array<(reason: string) => void> = [];
+  let closed: string | undefined;
+  const end = (reason: string): void => {
+    if (closed !== undefined) return;
+    closed = reason;
+    for (const listener of listeners) listener(reason);
+  };
+  const ended = new Promise<void>((resolve) => child.once("exit", () => resolve())).finally(() => {
+    if (closing.get(path) === ended) closing.delete(path);
+    end("the port was closed.");
+  });
+  // What is sent to a port that has just gone is lost without a word, as on any channel.
+  stdin.on("error", () => undefined);
+  const channel: ByteChannel = {
+    send: (bytes) => {
+      if (closed === undefined) stdin.write(bytes);
+    },
+    onBytes: (listener) => {
+      child.stdout!.on("data", (chunk: Buffer) => listener(chunk));
+    },
+    onClosed: (listener) => {
+      listeners.push(listener);
+      if (closed !== undefined) listener(closed);
+    },
+    // The channel counts as closed at once; the process may take a moment.
+    close: () => {
+      end("the port was closed.");
+      closing.set(path, ended);
+      stdin.end();
+    },
+  };
   return new Promise((resolve, reject) => {
-    const port = new SerialPort({
-      path,
-      baudRate: settings.baud,
-      parity: settings.parity,
-      stopBits: settings.stopBits,
-      dataBits: settings.framing === "ascii" ? 7 : 8,
-      lock: true,
-      autoOpen: false,
-    });
-    const listeners: Array<(reason: string) => void> = [];
-    let closed: string | undefined;
-    const end = (reason: string): void => {
-      if (closed !== undefined) return;
-      closed = reason;
-      for (const listener of listeners) listener(reason);
-    };
-    port.on("error", (error: Error) => end(`the port failed: ${error.message}`));
-    port.on("close", (error?: Error | null) =>
-      end(error ? "the port has vanished. Was the adapter unplugged?" : "the port was closed."),
-    );
-    port.open((error) => {
-      if (error) return reject(explainPortError(error.message));
-      resolve({
-        send: (bytes) => {
-          if (port.isOpen) port.write(bytes);
-        },
-        onBytes: (listener) => {
-          port.on("data", (chunk: Buffer) => listener(chunk));
-        },
-        onClosed: (listener) => {
-          listeners.push(listener);
-          if (closed !== undefined) listener(closed);
-        },
-        // The channel counts as closed at once; the system may take a moment.
-        close: () => {
-          end("the port was closed.");
-          if (!port.isOpen) return;
-          const done = new Promise<void>((closed) => port.close(() => closed())).finally(() => {
-            if (closing.get(path) === done) closing.delete(path);
-          });
-          closing.set(path, done);
-        },
-      });
+    child.once("error", (error) => reject(explainPortError(error.message)));
+    child.once("exit", () => reject(explainPortError("its process ended")));
+    createInterface({ input: child.stdio[3] as Readable }).on("line", (line) => {
+      const said = JSON.parse(line) as { open?: true; failed?: string; closed?: string };
+      if (said.open) resolve(channel);
+      if (said.failed !== undefined) reject(explainPortError(said.failed));
+      if (said.closed !== undefined) end(said.closed);
     });
   });
 }

@@ -1,14 +1,6 @@
 import { SerialPort } from "serialport";
-
-/** A serial port of this computer as a person can recognise it. */
-export interface SerialPortView {
-  path: string;
-  /** Maker and product text of the adapter, or what the system calls it. */
-  name: string;
-  serialNumber: string | undefined;
-  /** It was not there when it was looked for the time before. */
-  justAppeared: boolean;
-}
+import type { SerialPortView } from "@/core/contract";
+import { bad, good, type Result } from "@/core/drive";
 
 /** Looks for the serial ports of this computer and remembers which were there before. */
 export class SerialPorts {
@@ -31,12 +23,22 @@ export class SerialPorts {
   ) {}
 
   /** Ports now, those that just appeared first. A port counts as new for a minute, and never when it was there at the first look. */
-  async look(): Promise<SerialPortView[]> {
-    const ports = (await this.list()).filter(isRealPort);
+  async look(): Promise<Result<SerialPortView[]>> {
+    let listed;
+    try {
+      listed = await this.list();
+    } catch (error) {
+      return bad({
+        kind: "fault",
+        text: `The serial ports of this computer cannot be listed: ${whyNotListed(error as NodeJS.ErrnoException)}.`,
+        remedy: "Type the path of the port instead.",
+      });
+    }
+    const ports = listed.filter(isRealPort);
     for (const { path } of ports)
       if (this.known && !this.known.has(path)) this.appeared.set(path, this.now());
     this.known = new Set(ports.map((each) => each.path));
-    return ports
+    const views = ports
       .map((each) => ({
         path: each.path,
         name: nameOf(each),
@@ -44,7 +46,13 @@ export class SerialPorts {
         justAppeared: this.now() - (this.appeared.get(each.path) ?? -Infinity) < 60_000,
       }))
       .sort((a, b) => Number(b.justAppeared) - Number(a.justAppeared) || a.path.localeCompare(b.path));
+    return good(views);
   }
+}
+
+function whyNotListed(error: NodeJS.ErrnoException): string {
+  const { path } = error;
+  return error.code === "ENOENT" && path ? `the program ${path} is missing` : error.message;
 }
 
 /** Boards list sockets nobody soldered: a port with neither maker nor id is shown only where it says more than its number. */

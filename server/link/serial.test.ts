@@ -2,6 +2,23 @@ import { describe, expect, test } from "@jest/globals";
 import { explainPortError } from "./serial-channel";
 import { SerialPorts } from "./serial-ports";
 
+async function listed(ports: SerialPorts) {
+  const looked = await ports.look();
+  if (!looked.ok) throw new Error(looked.trouble.text);
+  return looked.value;
+}
+
+test("where the system's tool for listing ports is missing, that is said, and nobody waits for ever", async () => {
+  const missing = Object.assign(new Error("spawn lister ENOENT"), { code: "ENOENT", path: "lister" });
+  expect(await new SerialPorts(() => Promise.reject(missing)).look()).toMatchObject({
+    ok: false,
+    trouble: {
+      kind: "fault",
+      text: "The serial ports of this computer cannot be listed: the program lister is missing.",
+    },
+  });
+});
+
 describe("ports as a person can recognise them", () => {
   const adapter = {
     path: "/dev/ttyUSB0",
@@ -15,7 +32,7 @@ describe("ports as a person can recognise them", () => {
 
   test("by maker and product; sockets that nobody soldered are left out", async () => {
     const ports = new SerialPorts(() => Promise.resolve([socket, adapter, other]));
-    expect(await ports.look()).toEqual([
+    expect(await listed(ports)).toEqual([
       {
         path: "/dev/ttyUSB0",
         name: "Bramble Instruments Line adapter A7",
@@ -32,18 +49,18 @@ describe("ports as a person can recognise them", () => {
       () => Promise.resolve(there),
       () => now,
     );
-    expect((await ports.look())[0]!.justAppeared).toBe(false);
+    expect((await listed(ports))[0]!.justAppeared).toBe(false);
     there = [adapter, other];
-    expect((await ports.look()).map((each) => [each.path, each.justAppeared])).toEqual([
+    expect((await listed(ports)).map((each) => [each.path, each.justAppeared])).toEqual([
       ["/dev/ttyUSB1", true],
       ["/dev/ttyUSB0", false],
     ]);
     now = 61_000;
-    expect((await ports.look()).every((each) => !each.justAppeared)).toBe(true);
+    expect((await listed(ports)).every((each) => !each.justAppeared)).toBe(true);
     there = [adapter];
     await ports.look();
     there = [adapter, other];
-    expect((await ports.look())[0]).toMatchObject({ path: "/dev/ttyUSB1", justAppeared: true });
+    expect((await listed(ports))[0]).toMatchObject({ path: "/dev/ttyUSB1", justAppeared: true });
   });
 });
 
@@ -51,7 +68,7 @@ test.each([
   ["Error: No such file or directory, cannot open /dev/ttyUSB9", "no-such-port"],
   ["Opening COM7: File not found", "no-such-port"],
   ["Error: Permission denied, cannot open /dev/ttyUSB0", "no-permission"],
-  ["Opening COM3: Access denied", "no-permission"],
+  ["Opening COM7: Access denied", "no-permission"],
   ["Error Resource temporarily unavailable Cannot lock port", "port-busy"],
   ["Error: Device or resource busy, cannot open /dev/ttyUSB0", "port-busy"],
   ["Error: Input/output error, cannot open /dev/ttyUSB0", "driver-fault"],

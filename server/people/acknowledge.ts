@@ -5,7 +5,7 @@ import type { Person } from "./person";
 
 /** What is said to whoever wants to touch something live without it. */
 export const NOT_ACKNOWLEDGED = bad<never>({
-  kind: "stopped",
+  kind: "not-acknowledged",
   text: "The warning before live work has not been acknowledged.",
   remedy: "Read and acknowledge it on the bench first.",
 });
@@ -21,8 +21,8 @@ export async function hasAcknowledged(db: Database, person: Person): Promise<boo
 }
 
 /** Writes down that a named person acknowledged the warning. */
-export async function acknowledgeLiveWork(db: Database, person: Person): Promise<void> {
+export async function acknowledgeLiveWork(db: Database, person: Person, at: Date): Promise<void> {
   await db
     .insert(tables.acknowledgement)
-    .values({ sessionId: person.sessionId, by: person.id, byName: person.name, at: new Date() });
+    .values({ sessionId: person.sessionId, by: person.id, byName: person.name, at });
 }

@@ -35,8 +35,7 @@ export function createAuth(db: Database, secret: string, baseURL: string) {
     advanced: { ipAddress: { disableIpTracking: true } },
     telemetry: { enabled: false },
     logger: {
-      log: (level, message) =>
-        log[level === "error" ? "error" : level === "warn" ? "warn" : "debug"](message),
+      log: (level, message) => log[level === "error" || level === "warn" ? level : "debug"](message),
     },
     hooks: {
       before: createAuthMiddleware(async (context) => {

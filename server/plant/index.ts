@@ -3,14 +3,13 @@ export {
   findPosition,
   linkOf,
   listPlaces,
+  listRecorded,
   listTags,
-  plantOverview,
   positionsByDefinition,
-  twinsOf,
-  type PlantArea,
-  type PlantLine,
   type PositionRow,
 } from "./positions";
-export { searchEverything, type Found } from "./search";
+export { plantOverview, type PlantArea, type PlantLine } from "./overview";
+export { findPlant, listPlants, namePlant, type Plant } from "./plants";
+export { searchEverything } from "./search";
 export { inventoryCsv, inventoryWorkbook } from "./inventory-file";
 export { listInventory } from "./inventory";

@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import ExcelJS from "exceljs";
 import Papa from "papaparse";
-import type { InventoryLine } from "@/core/live";
+import type { InventoryLine } from "@/core/contract";
 import { inventoryCsv, inventoryWorkbook } from "./inventory-file";
 
 const LINE: InventoryLine = {
@@ -10,7 +10,7 @@ const LINE: InventoryLine = {
   title: 'Roller, "left"',
   vendor: "Fennimore",
   family: "Rill",
-  rating: "Rill 1.5 kW",
+  rating: "Rill 3 kW",
   supply: "3 × 400 V",
   firmware: "3.10",
   serial: '=HYPERLINK("x")',

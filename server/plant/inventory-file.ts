@@ -1,7 +1,7 @@
+import { format } from "date-fns";
 import ExcelJS from "exceljs";
 import Papa from "papaparse";
-import { format } from "date-fns";
-import type { InventoryLine } from "@/core/live";
+import type { InventoryLine } from "@/core/contract";
 
 const COLUMNS: Array<[heading: string, value: (line: InventoryLine) => string | number | Date | undefined]> =
   [

@@ -1,5 +1,5 @@
-import { asc, desc, eq } from "drizzle-orm";
-import type { InventoryLine } from "@/core/live";
+import { asc, desc, eq, sql } from "drizzle-orm";
+import type { InventoryLine } from "@/core/contract";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 
@@ -10,9 +10,13 @@ const WHEREABOUTS = {
   scrapped: "scrapped",
 } as const;
 
-/** Every drive that the ledger knows, by area and tag; drives without a position come last. Four queries, whatever the number of drives. */
-export async function listInventory(db: Database, shelf: DefinitionShelf): Promise<InventoryLine[]> {
-  const { area, position, drive, record } = tables;
+/** Every drive that the ledger knows of a plant, by area and tag; drives without a position come last. Two queries, whatever the number of drives. */
+export async function listInventory(
+  db: Database,
+  shelf: DefinitionShelf,
+  plantId: number,
+): Promise<InventoryLine[]> {
+  const { area, position } = tables;
   const positions = await db
     .select({
       id: position.id,
@@ -23,51 +27,86 @@ export async function listInventory(db: Database, shelf: DefinitionShelf): Promi
     })
     .from(position)
     .innerJoin(area, eq(area.id, position.areaId))
+    .where(eq(position.plantId, plantId))
     .orderBy(asc(area.sort), asc(position.tag));
-  const drives = await db.select().from(drive).orderBy(asc(drive.serial));
-  const newest = await db
-    .selectDistinctOn([record.driveId])
-    .from(record)
-    .orderBy(record.driveId, desc(record.id));
-  const lineOf = (
-    place: Pick<InventoryLine, "area" | "tag" | "title">,
-    each: (typeof drives)[number] | undefined,
-    definitionId: string,
-  ): InventoryLine => {
-    const definition = shelf.find(each?.definitionId ?? definitionId);
-    const last = newest.find((one) => one.driveId === each?.id);
-    const rating = each?.rating ? definition?.ratings.get(each.rating) : undefined;
-    const { options = [], modules = [] } = last?.facts ?? {};
-    return {
-      ...place,
-      vendor: definition?.file.vendor ?? "",
-      family: definition?.file.family ?? each?.definitionId ?? definitionId,
-      rating: rating?.name ?? last?.ratingName ?? "",
-      supply: rating?.supply ?? last?.supply ?? "",
-      firmware: each?.firmware ?? "",
-      serial: each?.serial ?? "",
-      powerPart: each?.powerPart ?? "",
-      axes: each?.axes ?? undefined,
-      fitted: [
-        ...options.map((one) => `${one.name}${one.firmware ? ` ${one.firmware}` : ""}`),
-        ...modules.map((one) => `${one.slot}: ${one.name}`),
-      ].join("; "),
-      whereabouts: each ? WHEREABOUTS[each.whereabouts] : "nothing recorded",
-      recordedAt: last?.takenAt.getTime(),
-      record: last?.number,
-    };
-  };
+  const drives = await drivesWithNewest(db, plantId);
+  const fitted = new Map(
+    drives.filter((each) => each.whereabouts === "fitted").map((each) => [each.positionId, each]),
+  );
   const nowhere = { area: "", tag: "", title: "" };
   return [
-    ...positions.map((each) =>
-      lineOf(
-        { area: each.area, tag: each.tag, title: each.title },
-        drives.find((one) => one.positionId === each.id && one.whereabouts === "fitted"),
-        each.definitionId,
-      ),
-    ),
+    ...positions.map(({ id, definitionId, ...place }) => lineOf(shelf, place, fitted.get(id), definitionId)),
     ...drives
       .filter((each) => each.whereabouts !== "fitted")
-      .map((each) => lineOf(nowhere, each, each.definitionId)),
+      .map((each) => lineOf(shelf, nowhere, each, each.definitionId)),
   ];
+}
+
+type DriveWithNewest = Awaited<ReturnType<typeof drivesWithNewest>>[number];
+
+/** Drives by serial number, each with what is needed of the newest record made of it. */
+function drivesWithNewest(db: Database, plantId: number) {
+  const { drive, record } = tables;
+  const newest = db
+    .select({
+      number: record.number,
+      takenAt: record.takenAt,
+      ratingName: record.ratingName,
+      supply: record.supply,
+      facts: record.facts,
+    })
+    .from(record)
+    .where(eq(record.driveId, drive.id))
+    .orderBy(desc(record.id))
+    .limit(1)
+    .as("newest");
+  return db
+    .select({
+      definitionId: drive.definitionId,
+      serial: drive.serial,
+      rating: drive.rating,
+      firmware: drive.firmware,
+      powerPart: drive.powerPart,
+      axes: drive.axes,
+      whereabouts: drive.whereabouts,
+      positionId: drive.positionId,
+      number: newest.number,
+      takenAt: newest.takenAt,
+      ratingName: newest.ratingName,
+      supply: newest.supply,
+      facts: newest.facts,
+    })
+    .from(drive)
+    .leftJoinLateral(newest, sql`true`)
+    .where(eq(drive.plantId, plantId))
+    .orderBy(asc(drive.serial));
+}
+
+function lineOf(
+  shelf: DefinitionShelf,
+  place: Pick<InventoryLine, "area" | "tag" | "title">,
+  each: DriveWithNewest | undefined,
+  definitionId: string,
+): InventoryLine {
+  const definition = shelf.find(each?.definitionId ?? definitionId);
+  const rating = each?.rating ? definition?.ratings.get(each.rating) : undefined;
+  const { options = [], modules = [] } = each?.facts ?? {};
+  return {
+    ...place,
+    vendor: definition?.file.vendor ?? "",
+    family: definition?.file.family ?? each?.definitionId ?? definitionId,
+    rating: rating?.name ?? each?.ratingName ?? "",
+    supply: rating?.supply ?? each?.supply ?? "",
+    firmware: each?.firmware ?? "",
+    serial: each?.serial ?? "",
+    powerPart: each?.powerPart ?? "",
+    axes: each?.axes ?? undefined,
+    fitted: [
+      ...options.map((one) => `${one.name}${one.firmware ? ` ${one.firmware}` : ""}`),
+      ...modules.map((one) => `${one.slot}: ${one.name}`),
+    ].join("; "),
+    whereabouts: each ? WHEREABOUTS[each.whereabouts] : "nothing recorded",
+    recordedAt: each?.takenAt?.getTime(),
+    record: each?.number ?? undefined,
+  };
 }

@@ -1,18 +1,17 @@
-import { asc, ilike, or } from "drizzle-orm";
+import { and, asc, eq, ilike, or } from "drizzle-orm";
+import type { FoundThing } from "@/core/contract";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-
-export interface Found {
-  kind: "position" | "drive" | "parameter";
-  title: string;
-  detail: string;
-  href: string;
-}
 
 const MOST = 8;
 
 /** Looks through positions (tag, title, job number), drives (serial number) and the families' parameters (code, name). */
-export async function searchEverything(db: Database, shelf: DefinitionShelf, text: string): Promise<Found[]> {
+export async function searchEverything(
+  db: Database,
+  shelf: DefinitionShelf,
+  plantId: number,
+  text: string,
+): Promise<FoundThing[]> {
   const wanted = text.trim();
   if (wanted === "") return [];
   const { position, drive } = tables;
@@ -20,25 +19,29 @@ export async function searchEverything(db: Database, shelf: DefinitionShelf, tex
   const positions = await db
     .select()
     .from(position)
-    .where(or(ilike(position.tag, like), ilike(position.title, like), ilike(position.jobNumber, like)))
+    .where(
+      and(
+        eq(position.plantId, plantId),
+        or(ilike(position.tag, like), ilike(position.title, like), ilike(position.jobNumber, like)),
+      ),
+    )
     .orderBy(asc(position.tag))
     .limit(MOST);
   const drives = await db
     .select({
       serial: drive.serial,
       whereabouts: drive.whereabouts,
-      positionId: drive.positionId,
-      rating: drive.rating,
+      tag: position.tag,
     })
     .from(drive)
-    .where(ilike(drive.serial, like))
+    .leftJoin(position, eq(position.id, drive.positionId))
+    .where(and(eq(drive.plantId, plantId), ilike(drive.serial, like)))
     .limit(MOST);
-  const all = drives.length > 0 ? await db.select({ id: position.id, tag: position.tag }).from(position) : [];
   const lower = wanted.toLowerCase();
   const parameters = shelf.all.flatMap((definition) =>
     definition.parameters
       .filter((each) => each.code.toLowerCase().startsWith(lower) || each.name.toLowerCase().includes(lower))
-      .map((each): Found => ({
+      .map((each): FoundThing => ({
         kind: "parameter",
         title: `${each.code} ${each.name}`,
         detail: definition.title,
@@ -46,21 +49,18 @@ export async function searchEverything(db: Database, shelf: DefinitionShelf, tex
       })),
   );
   return [
-    ...positions.map((each): Found => ({
+    ...positions.map((each): FoundThing => ({
       kind: "position",
       title: `${each.tag} ${each.title}`,
       detail: each.jobNumber,
       href: `/positions/${each.tag}`,
     })),
-    ...drives.map((each): Found => {
-      const tag = all.find((one) => one.id === each.positionId)?.tag;
-      return {
-        kind: "drive",
-        title: each.serial,
-        detail: tag ? `fitted at ${tag}` : each.whereabouts,
-        href: tag ? `/positions/${tag}` : "/",
-      };
-    }),
+    ...drives.map(({ tag, serial, whereabouts }): FoundThing => ({
+      kind: "drive",
+      title: serial,
+      detail: tag ? `fitted at ${tag}` : whereabouts,
+      href: tag ? `/positions/${tag}` : "/inventory",
+    })),
     ...parameters.slice(0, MOST),
   ];
 }

@@ -23,10 +23,10 @@ async function replace(
   plant = await testPlant(values, standing);
   const first = await connectAndRead(plant);
   const recordId = await recordStanding(plant, first);
-  plant.app.bench.letGo(first);
+  await plant.app.bench.letGo(first);
   plant.swap({ ...standing.make, serial: "NEW-1", ...fresh });
   const connectionId = await connectAndRead(plant);
-  const started = await plant.app.restores.start(plant.person, {
+  const started = await plant.app.restores.start(plant.person, 1, {
     positionId: plant.positionId,
     recordId,
     connectionId,
@@ -46,11 +46,11 @@ async function confirm(id: number): Promise<void> {
 async function expectVerified(id: number, values: Record<string, RawValue>): Promise<void> {
   const done = (await plant.app.restores.detail(id))!;
   expect(done).toMatchObject({
-    phase: "done",
+    place: { stage: "receipt", over: "done" },
     permanent: "yes",
     counts: { written: Object.keys(values).length, refused: 0, unknown: 0, other: 0 },
   });
-  expect((await findReceipt(plant.app.db, done.receiptId!))!.content).toMatchObject({
+  expect((await findReceipt(plant.app.db, 1, done.receiptId!))!.content).toMatchObject({
     outcome: "verified",
     alsoChanged: [],
   });
@@ -60,7 +60,7 @@ async function expectVerified(id: number, values: Record<string, RawValue>): Pro
 
 const HOLLIN: Standing = {
   family: hollin,
-  make: { rating: "H-090", firmware: "4.2", serial: "OH-OLD", options: ["netmod"] },
+  make: { rating: "H-090", firmware: "5.2", serial: "OH-OLD", options: ["netmod"] },
   line: "tcp",
 };
 const RACK: Standing = {
@@ -144,8 +144,8 @@ describe("what is not there is said before anything is written", () => {
     const connection = await connectAndRead(plant);
     const recordId = await recordStanding(plant, connection);
     const [record] = await recordsOf(plant);
-    expect(record!.trip).toBe("3: Bus too low");
-    const started = await plant.app.restores.start(plant.person, {
+    expect(record!.trip).toBe("102: Bus too low");
+    const started = await plant.app.restores.start(plant.person, 1, {
       positionId: plant.positionId,
       recordId,
       connectionId: connection,

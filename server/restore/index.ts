@@ -1,4 +1,5 @@
 /** Restores: gate, runner, receipts. */
 export { findReceipt, listReceipts } from "./receipt";
-export { Restores, type StartRequest } from "./restores";
+export type { StartRequest } from "./begin";
+export { Restores } from "./restores";
 export { planHash } from "./view";

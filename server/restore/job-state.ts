@@ -1,42 +1,50 @@
-import { and, asc, eq } from "drizzle-orm";
-import type { DriveIdentity } from "@/core/drive";
-import type { ReadingView, RestorePhase } from "@/core/live";
-import type { Check, Plan, PlanChoices, WriteStep } from "@/core/restore";
+import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import {
+  checkShape,
+  identityShape,
+  planChoicesShape,
+  planShape,
+  restorePlace,
+  type ReadingView,
+} from "@/core/contract";
+import type { Place, WriteStep } from "@/core/restore";
+import { list, object, oneOf, optional, parse, text, whole, yesNo, type Of } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
+import { stepColumns } from "@/server/link";
 
-/** What a restore remembers beside its steps; kept in the job's row so that a restarted program knows how far it came. */
-export interface RestoreMemory {
-  recordId: number;
-  recordNumber: number;
-  identity: DriveIdentity;
-  previousSerial: string;
-  choices: PlanChoices;
-  checks: Check[];
-  plan?: Plan;
+/** What a restore remembers beside its steps; kept in the job's row so that a restarted program knows how far it came. Version 2. */
+const restoreMemory = object({
+  version: optional(whole()),
+  place: restorePlace,
+  recordId: whole(),
+  recordNumber: whole(),
+  identity: identityShape,
+  previousSerial: text(),
+  choices: planChoicesShape,
+  checks: list(checkShape),
+  plan: optional(planShape),
   /** "sent": the command went out and was not answered yet. */
-  permanent: "no" | "sent" | "yes" | "unknown";
-  restart?: "sent" | "done";
-  beforeRecord?: number;
-  beforeRecordId?: number;
+  permanent: oneOf(["no", "sent", "yes", "unknown"]),
+  restart: optional(oneOf(["sent", "done"])),
+  beforeRecord: optional(whole()),
+  beforeRecordId: optional(whole()),
   /** When the drive was read, ms since 1970. */
-  beforeAt?: number;
-  afterRecord?: number;
-  receiptId?: number;
-  note?: string;
-  /** Where to go on after a halt. */
-  resumeAt?: RestorePhase;
+  beforeAt: optional(whole()),
+  afterRecord: optional(whole()),
+  receiptId: optional(whole()),
   /** Refused steps were seen and left as they are. */
-  refusalsSeen?: boolean;
+  refusalsSeen: optional(yesNo),
   /** Written without a second look: what was there before is put back. */
-  puttingBack?: boolean;
-  interruptions: string[];
-}
+  puttingBack: optional(yesNo),
+  interruptions: list(text()),
+});
+export type RestoreMemory = Of<typeof restoreMemory>;
 
 /** A restore while it runs: its row, its memory and its steps. */
 export interface RestoreJob {
   id: number;
+  plantId: number;
   open: boolean;
-  phase: RestorePhase;
   positionId: number;
   tag: string;
   positionTitle: string;
@@ -51,78 +59,104 @@ export interface RestoreJob {
 
 const { job, jobStep, position } = tables;
 
-/** Loads a restore with its steps; undefined when there is none with this id. */
-export async function loadJob(db: Database, id: number): Promise<RestoreJob | undefined> {
+/** Loads a restore with its steps; undefined when there is none with this id in the plant. Throws when it was kept in a way that cannot be read. */
+export async function loadJob(db: Database, id: number, plantId?: number): Promise<RestoreJob | undefined> {
   const rows = await db
     .select({ row: job, tag: position.tag, title: position.title })
     .from(job)
     .innerJoin(position, eq(position.id, job.positionId))
-    .where(and(eq(job.id, id), eq(job.kind, "restore")));
+    .where(and(eq(job.id, id), plantId === undefined ? undefined : eq(job.plantId, plantId)));
   const found = rows[0];
   if (!found) return undefined;
+  const { row } = found;
+  const memory = parse(restoreMemory, row.detail);
+  if (!memory.ok)
+    throw new Error(`Restore ${id} is kept in a way this program cannot read: ${memory.message}.`);
   const steps = await db.select().from(jobStep).where(eq(jobStep.jobId, id)).orderBy(asc(jobStep.ordinal));
   return {
     id,
-    open: found.row.open,
-    phase: found.row.phase as RestorePhase,
-    positionId: found.row.positionId!,
+    plantId: row.plantId,
+    open: row.open,
+    positionId: row.positionId!,
     tag: found.tag,
     positionTitle: found.title,
-    by: found.row.by,
-    byName: found.row.byName,
-    startedAt: found.row.startedAt,
-    driveKey: found.row.driveKey,
-    memory: found.row.detail as unknown as RestoreMemory,
+    by: row.by,
+    byName: row.byName,
+    startedAt: row.startedAt,
+    driveKey: row.driveKey,
+    memory: memory.value,
     steps: steps.map(stepOf),
   };
 }
 
-/** Writes phase and memory down. */
-export async function saveJob(db: Database, { id, open, phase, memory }: RestoreJob): Promise<void> {
+/** What goes into a job's row of its memory; nothing is kept that could not be read back. */
+export function detailOf(memory: RestoreMemory): Record<string, unknown> {
+  const detail = { ...memory, version: 2 };
+  const checked = parse(restoreMemory, detail);
+  if (!checked.ok) throw new Error(`A restore's memory is not as it should be: ${checked.message}.`);
+  return detail;
+}
+
+/** Writes place and memory down. */
+export async function saveJob(db: Database, { id, open, memory }: RestoreJob, now: Date): Promise<void> {
   await db
     .update(job)
     .set({
       open,
-      phase,
-      detail: memory as unknown as Record<string, unknown>,
-      ...(open ? {} : { endedAt: new Date() }),
+      phase: memory.place.stage,
+      detail: detailOf(memory),
+      ...(open ? {} : { endedAt: now, lease: null }),
     })
     .where(eq(job.id, id));
 }
 
-/** Forgets what was read before, so that it is read anew. */
-export async function forgetReading(db: Database, jobId: number): Promise<void> {
-  await db.delete(tables.readingPiece).where(eq(tables.readingPiece.jobId, jobId));
-}
-
-/** Puts the planned steps in place of any earlier ones. */
-export async function replaceSteps(db: Database, jobId: number, steps: readonly WriteStep[]): Promise<void> {
-  await db.delete(jobStep).where(eq(jobStep.jobId, jobId));
-  if (steps.length > 0)
-    await db
-      .insert(jobStep)
-      .values(steps.map((step, ordinal) => ({ jobId, ordinal, code: step.code, ...columns(step) })));
-}
-
-/** Writes one step down. */
-export async function saveStep(db: Database, jobId: number, ordinal: number, step: WriteStep): Promise<void> {
+/** Writes down what is waited for, and nothing else: what the links' thread writes meanwhile stays. */
+export async function savePlace(db: Database, { id, memory }: RestoreJob): Promise<void> {
+  const { place, interruptions } = memory;
   await db
-    .update(jobStep)
-    .set(columns(step))
-    .where(and(eq(jobStep.jobId, jobId), eq(jobStep.ordinal, ordinal)));
+    .update(job)
+    .set({ detail: sql`${job.detail} || ${JSON.stringify({ place, interruptions })}::jsonb` })
+    .where(eq(job.id, id));
 }
 
-function columns(step: WriteStep) {
-  return {
-    fromRaw: step.from ?? null,
-    toRaw: step.to,
-    caution: step.caution ?? null,
-    state: step.state,
-    said: step.said ?? null,
-    remedy: step.remedy ?? null,
-    readBack: step.readBack ?? null,
-    tries: step.tries,
-  };
+/**
+ * Takes a restore for one runner, in one step of the database: only while nobody has it and it still stands where it was seen to stand.
+ * False when another was quicker.
+ */
+export async function takeLease(db: Database, id: number, lease: string, seen: Place): Promise<boolean> {
+  const rows = await db
+    .update(job)
+    .set({ lease })
+    .where(
+      and(
+        eq(job.id, id),
+        eq(job.open, true),
+        isNull(job.lease),
+        sql`${job.detail} -> 'place' ->> 'stage' = ${seen.stage}`,
+        sql`${job.detail} -> 'place' ->> 'waitsFor' is not distinct from ${seen.waitsFor ?? null}`,
+      ),
+    )
+    .returning({ id: job.id });
+  return rows.length > 0;
+}
+
+/** Gives a restore free for the next runner. */
+export async function dropLease(db: Database, id: number, lease: string): Promise<void> {
+  await db
+    .update(job)
+    .set({ lease: null })
+    .where(and(eq(job.id, id), eq(job.lease, lease)));
+}
+
+/** Puts the planned steps in place of any earlier ones: all of them or none. */
+export async function replaceSteps(db: Database, jobId: number, steps: readonly WriteStep[]): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.delete(jobStep).where(eq(jobStep.jobId, jobId));
+    if (steps.length > 0)
+      await tx
+        .insert(jobStep)
+        .values(steps.map((step, ordinal) => ({ jobId, ordinal, code: step.code, ...stepColumns(step) })));
+  });
 }
 
 function stepOf(row: typeof jobStep.$inferSelect): WriteStep {
@@ -132,9 +166,9 @@ function stepOf(row: typeof jobStep.$inferSelect): WriteStep {
     to: row.toRaw,
     state: row.state,
     tries: row.tries,
-    ...(row.caution ? { caution: row.caution } : {}),
-    ...(row.said ? { said: row.said } : {}),
-    ...(row.remedy ? { remedy: row.remedy } : {}),
-    ...(row.readBack !== null ? { readBack: row.readBack } : {}),
+    caution: row.caution ?? undefined,
+    said: row.said ?? undefined,
+    remedy: row.remedy ?? undefined,
+    readBack: row.readBack ?? undefined,
   };
 }

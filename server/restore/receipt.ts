@@ -1,11 +1,12 @@
-import { desc, eq, max, sql } from "drizzle-orm";
+import { and, desc, eq, max, sql } from "drizzle-orm";
+import { receiptContent, type ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
-import type { ReceiptContent } from "@/core/live";
-import type { ParameterResult, Verification } from "@/core/restore";
+import type { ParameterResult, StepState, Verification } from "@/core/restore";
+import { parse } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { standingOf } from "@/server/ledger";
-import type { RestoreJob } from "./job-state";
+import { detailOf, type RestoreJob } from "./job-state";
 
 /** Writes the receipt of a restore that ended, however it ended, and closes the job, in one transaction. Gives the receipt's number. */
 export async function writeReceipt(
@@ -13,6 +14,7 @@ export async function writeReceipt(
   definition: Definition,
   job: RestoreJob,
   verification: Verification | undefined,
+  now: Date,
 ): Promise<number> {
   return db.transaction(async (tx) => {
     const position = (
@@ -20,9 +22,9 @@ export async function writeReceipt(
     )[0]!;
     const choice = await standingOf(tx, job.positionId);
     const { memory } = job;
-    const outcome =
-      verification === undefined ? "given-up" : verification.verified ? "verified" : "not-verified";
+    const outcome = outcomeOf(verification);
     const content: ReceiptContent = {
+      version: 2,
       kind: "restore",
       tag: job.tag,
       positionTitle: job.positionTitle,
@@ -33,7 +35,7 @@ export async function writeReceipt(
       previousSerial: memory.previousSerial,
       byName: job.byName,
       startedAt: job.startedAt.toISOString(),
-      endedAt: new Date().toISOString(),
+      endedAt: now.toISOString(),
       outcome,
       permanent: memory.permanent === "sent" ? "unknown" : memory.permanent,
       checks: memory.checks,
@@ -51,23 +53,24 @@ export async function writeReceipt(
     await tx.execute(sql`lock table ${tables.receipt} in exclusive mode`);
     const [last] = await tx.select({ id: max(tables.receipt.id) }).from(tables.receipt);
     const id = (last?.id ?? 0) + 1;
-    await tx
-      .insert(tables.receipt)
-      .values({
-        id,
-        jobId: job.id,
-        positionId: job.positionId,
-        at: new Date(),
-        by: job.by,
-        byName: job.byName,
-        content: content as unknown as Record<string, unknown>,
-      });
+    await tx.insert(tables.receipt).values({
+      id,
+      jobId: job.id,
+      plantId: job.plantId,
+      positionId: job.positionId,
+      at: now,
+      by: job.by,
+      byName: job.byName,
+      content,
+    });
     const word = {
       verified: "verified",
       "not-verified": "not verified",
       "given-up": "ended before it was done",
     }[outcome];
     await writeJournal(tx, {
+      at: now,
+      plantId: job.plantId,
       byName: job.byName,
       kind: "restore",
       positionId: job.positionId,
@@ -78,24 +81,28 @@ export async function writeReceipt(
       .update(tables.job)
       .set({
         open: false,
-        phase: outcome === "given-up" ? "ended" : "done",
-        endedAt: new Date(),
-        detail: { ...memory, receiptId: id } as unknown as Record<string, unknown>,
+        phase: memory.place.stage,
+        endedAt: now,
+        lease: null,
+        detail: detailOf({ ...memory, receiptId: id }),
       })
       .where(eq(tables.job.id, job.id));
     return id;
   });
 }
 
+/** What a receipt says of a write when nobody verified it. */
+const UNFINISHED: Record<StepState, ParameterResult["verdict"]> = {
+  planned: "not-written",
+  refused: "refused",
+  other: "differs",
+  sent: "not-read-back",
+  written: "not-read-back",
+  unknown: "not-read-back",
+};
+
 function unfinished(step: RestoreJob["steps"][number]): ParameterResult {
-  const verdict =
-    step.state === "planned"
-      ? "not-written"
-      : step.state === "refused"
-        ? "refused"
-        : step.state === "other"
-          ? "differs"
-          : "not-read-back";
+  const verdict = UNFINISHED[step.state];
   return {
     code: step.code,
     from: step.from,
@@ -106,10 +113,20 @@ function unfinished(step: RestoreJob["steps"][number]): ParameterResult {
   };
 }
 
-/** One receipt with the position's tag; undefined when there is none. */
-export async function findReceipt(db: Database, id: number) {
-  const rows = await db.select().from(tables.receipt).where(eq(tables.receipt.id, id));
-  return rows[0] && { ...rows[0], content: rows[0].content as unknown as ReceiptContent };
+/** One receipt of a plant by its number; undefined when there is none. */
+export async function findReceipt(db: Database, plantId: number, id: number) {
+  const [row] = await db
+    .select()
+    .from(tables.receipt)
+    .where(and(eq(tables.receipt.id, id), eq(tables.receipt.plantId, plantId)));
+  return row && { ...row, content: readReceipt(id, row.content) };
+}
+
+/** A receipt as it was kept. Those of version 1 said the same without a number. Throws when it cannot be read. */
+function readReceipt(id: number, content: Record<string, unknown>): ReceiptContent {
+  const read = parse(receiptContent, { ...content, version: 2 });
+  if (!read.ok) throw new Error(`Receipt ${id} is kept in a way this program cannot read: ${read.message}.`);
+  return read.value;
 }
 
 /** Receipts of a position, newest first. */
@@ -119,5 +136,10 @@ export async function listReceipts(db: Database, positionId: number) {
     .from(tables.receipt)
     .where(eq(tables.receipt.positionId, positionId))
     .orderBy(desc(tables.receipt.id));
-  return rows.map((each) => ({ ...each, content: each.content as unknown as ReceiptContent }));
+  return rows.map((each) => ({ ...each, content: readReceipt(each.id, each.content) }));
+}
+
+function outcomeOf(verification: Verification | undefined): ReceiptContent["outcome"] {
+  if (verification === undefined) return "given-up";
+  return verification.verified ? "verified" : "not-verified";
 }

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
+import type { WaitsFor } from "@/core/restore";
 import { tables } from "@/server/database";
 import { findReceipt, planHash } from "@/server/restore";
 import {
@@ -21,10 +22,10 @@ afterEach(() => plant.close());
 async function beginOn(fresh = FRESH): Promise<{ id: number; connectionId: string }> {
   const first = await connectAndRead(plant);
   const recordId = await recordStanding(plant, first);
-  plant.app.bench.letGo(first);
+  await plant.app.bench.letGo(first);
   plant.swap(fresh);
   const connectionId = await connectAndRead(plant);
-  const started = await plant.app.restores.start(plant.person, {
+  const started = await plant.app.restores.start(plant.person, 1, {
     positionId: plant.positionId,
     recordId,
     connectionId,
@@ -43,21 +44,21 @@ async function confirm(id: number): Promise<void> {
 describe("a restore onto a replacement", () => {
   test("writes what differs, makes it permanent, reads everything again and says verified", async () => {
     const { id, connectionId } = await beginOn();
-    expect(plant.app.bench.find(connectionId)!.swappedFor?.serial).toBe("FR-OLD-77");
+    expect(plant.app.bench.find(connectionId)!.view().swappedFor?.serial).toBe("FR-OLD-77");
     const review = (await plant.app.restores.detail(id))!;
-    expect(review.phase).toBe("review");
+    expect(review.place).toEqual({ stage: "review" });
     expect(review.plan!.writes.map((each) => each.code).sort()).toEqual(Object.keys(RECORDED).sort());
     await confirm(id);
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
     const done = (await plant.app.restores.detail(id))!;
     expect(done).toMatchObject({
-      phase: "done",
+      place: { stage: "receipt", over: "done" },
       open: false,
       permanent: "yes",
       counts: { written: 22, planned: 0, refused: 0, unknown: 0, other: 0 },
     });
-    const { content } = (await findReceipt(plant.app.db, done.receiptId!))!;
+    const { content } = (await findReceipt(plant.app.db, 1, done.receiptId!))!;
     expect(content).toMatchObject({
       outcome: "verified",
       standing: true,
@@ -76,7 +77,7 @@ describe("a restore onto a replacement", () => {
   });
 
   test("writes nothing at all onto another rating", async () => {
-    const { id } = await beginOn({ rating: "R-040", firmware: "3.4", serial: "FR-BIG-01" });
+    const { id } = await beginOn({ rating: "R-055", firmware: "4.4", serial: "FR-BIG-01" });
     const before = plant.line.exchanges;
     plant.drive.givePermission();
     const detail = (await plant.app.restores.detail(id))!;
@@ -97,17 +98,49 @@ describe("a restore onto a replacement", () => {
     await waitFor(id, "permission");
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
-    expect((await plant.app.restores.detail(id))!.phase).toBe("done");
+    expect((await plant.app.restores.detail(id))!.place).toEqual({ stage: "receipt", over: "done" });
     expect(plant.drive.status.trip).toBe(0);
+  });
+
+  test("five confirmations at once, then five times go on: one runner, every value written once", async () => {
+    const { id } = await beginOn();
+    const seal = planHash((await plant.app.restores.detail(id))!.plan!);
+    plant.drive.givePermission();
+    let written = 0;
+    plant.line.fault = (_, question) => {
+      if (question.kind.startsWith("write")) written += 1;
+      // The cable is pulled in the middle and stays out until a person has stopped it.
+      return written === 10 && !question.kind.startsWith("read") ? "cable-before" : undefined;
+    };
+    const confirmed = await Promise.all(
+      Array.from({ length: 5 }, () => plant.app.restores.confirm(id, plant.person, seal)),
+    );
+    expect(confirmed.filter((each) => each.ok)).toHaveLength(1);
+    await waitFor(id, "drive");
+    plant.app.restores.stop(id);
+    await plant.app.restores.settled(id);
+    plant.line.plug();
+    await waitForConnection("connected");
+    // A cable pulled and plugged leaves the drive fed: its permission still stands.
+    const gone = await Promise.all(
+      Array.from({ length: 5 }, () => plant.app.restores.goOn(id, plant.person)),
+    );
+    expect(gone.filter((each) => each.ok)).toHaveLength(1);
+    await plant.app.restores.settled(id);
+    const done = (await plant.app.restores.detail(id))!;
+    expect(done).toMatchObject({ place: { over: "done" }, counts: { written: 22 } });
+    // One was lost with the cable and sent again; one more makes them permanent.
+    expect(written).toBe(22 + 1 + 1);
   });
 
   test("a second person is told who is at it", async () => {
     const { connectionId } = await beginOn();
     const records = await recordsOf(plant);
-    const second = await plant.app.restores.start(
-      { ...plant.person, name: "Tomas Lind" },
-      { positionId: plant.positionId, recordId: records[0]!.id, connectionId },
-    );
+    const second = await plant.app.restores.start({ ...plant.person, name: "Tomas Lind" }, 1, {
+      positionId: plant.positionId,
+      recordId: records[0]!.id,
+      connectionId,
+    });
     expect(second).toMatchObject({
       ok: false,
       trouble: { text: expect.stringContaining("Ines Varga is restoring this drive") as unknown },
@@ -129,7 +162,7 @@ describe("a restore onto a replacement", () => {
   });
 
   test("one action puts back what was there before", async () => {
-    const { id } = await beginOn({ ...FRESH, values: { R201: 777 } });
+    const { id } = await beginOn({ ...FRESH, values: { "1r": 777 } });
     let sent = 0;
     plant.line.fault = (_exchange, question) => {
       if (question.kind !== "read" && ++sent === 6) plant.app.restores.stop(id);
@@ -139,30 +172,30 @@ describe("a restore onto a replacement", () => {
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
     const halted = (await plant.app.restores.detail(id))!;
-    expect(halted.phase).toBe("halted");
+    expect(halted.place).toMatchObject({ stage: "write", waitsFor: "person" });
     expect(halted.counts.written).toBe(6);
     expect(halted.permanent).toBe("no");
     const back = await plant.app.restores.putBack(id, plant.person);
     if (!back.ok) throw new Error(back.trouble.text);
     await plant.app.restores.settled(back.value.id);
     const done = (await plant.app.restores.detail(back.value.id))!;
-    expect(done).toMatchObject({ phase: "done", recordNumber: 2 });
-    expect(plant.drive.valueOf("R201")).toBe(777);
+    expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, recordNumber: 2 });
+    expect(plant.drive.valueOf("1r")).toBe(777);
     expect(plant.drive.volatile).toBe(false);
-    expect((await plant.app.restores.detail(id))!.phase).toBe("ended");
+    expect((await plant.app.restores.detail(id))!.place.over).toBe("ended");
   });
 
   test.each(["heard", "lost"])(
     "an address that was written holds after a restart, and the drive is found there (the restart command %s)",
     async (command) => {
       await plant.close();
-      plant = await testPlant({ ...RECORDED, N101: 11 });
+      plant = await testPlant({ ...RECORDED, "1n": 11 });
       const first = await connectAndRead(plant, 11);
       const recordId = await recordStanding(plant, first);
-      plant.app.bench.letGo(first);
+      await plant.app.bench.letGo(first);
       plant.swap(FRESH);
       const connectionId = await connectAndRead(plant, 1);
-      const started = await plant.app.restores.start(plant.person, {
+      const started = await plant.app.restores.start(plant.person, 1, {
         positionId: plant.positionId,
         recordId,
         connectionId,
@@ -181,20 +214,20 @@ describe("a restore onto a replacement", () => {
       plant.drive.givePermission();
       await plant.app.restores.settled(id);
       const done = (await plant.app.restores.detail(id))!;
-      expect(done).toMatchObject({ phase: "done", permanent: "yes" });
-      const said = (await findReceipt(plant.app.db, done.receiptId!))!.content.interruptions.join();
+      expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, permanent: "yes" });
+      const said = (await findReceipt(plant.app.db, 1, done.receiptId!))!.content.interruptions.join();
       expect(said.includes("Whether the drive restarted is not known")).toBe(command === "lost");
-      expect(plant.drive.valueOf("N101", "permanent")).toBe(11);
+      expect(plant.drive.valueOf("1n", "permanent")).toBe(11);
       const answersAt = command === "heard" ? 11 : 1;
       expect(plant.drive.address).toBe(answersAt);
-      expect(plant.app.bench.find(connectionId)!.address.unit).toBe(answersAt);
+      expect(plant.app.bench.find(connectionId)!.unit).toBe(answersAt);
     },
   );
 
   test("a plan left open too long is made anew from the drive before it is written", async () => {
     const { id } = await beginOn();
     const seen = (await plant.app.restores.detail(id))!;
-    plant.drive.setAtKeypad("L102", 900);
+    plant.drive.setAtKeypad("2b", 900);
     await plant.app.db.update(tables.job).set({ detail: sql`jsonb_set(detail, '{beforeAt}', '1')` });
     const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(seen.plan!));
     expect(confirmed).toMatchObject({
@@ -203,20 +236,20 @@ describe("a restore onto a replacement", () => {
     });
     await plant.app.restores.settled(id);
     const again = (await plant.app.restores.detail(id))!;
-    expect(again.phase).toBe("review");
-    expect(again.plan!.writes.map((each) => each.code)).toContain("L102");
-    expect(plant.drive.valueOf("L102")).toBe(900);
+    expect(again.place.stage).toBe("review");
+    expect(again.plan!.writes.map((each) => each.code)).toContain("2b");
+    expect(plant.drive.valueOf("2b")).toBe(900);
   });
 
   test("ended before anything was written leaves no receipt, and the drive free for the next", async () => {
     const { id, connectionId } = await beginOn();
     expect(await plant.app.restores.end(id, plant.person)).toMatchObject({
       ok: true,
-      value: { phase: "ended", open: false, receiptId: undefined },
+      value: { place: { stage: "review", over: "ended" }, open: false, receiptId: undefined },
     });
     const records = await recordsOf(plant);
     expect(
-      await plant.app.restores.start(plant.person, {
+      await plant.app.restores.start(plant.person, 1, {
         positionId: plant.positionId,
         recordId: records[0]!.id,
         connectionId,
@@ -226,38 +259,38 @@ describe("a restore onto a replacement", () => {
 
   test("a refused value is listed with the drive's reason and can be tried again", async () => {
     await plant.close();
-    plant = await testPlant({ ...RECORDED, B103: 450 });
-    const { id } = await beginOn({ ...FRESH, values: { P113: 900 } });
+    plant = await testPlant({ ...RECORDED, "15r": 450 });
+    const { id } = await beginOn({ ...FRESH, values: { "12g": 900 } });
     await confirm(id);
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
     const detail = (await plant.app.restores.detail(id))!;
     // 45 ohms is below what this rating allows; the plan had said so.
-    expect(detail.plan!.writes.find((each) => each.code === "B103")!.caution).toContain("at least");
+    expect(detail.plan!.writes.find((each) => each.code === "15r")!.caution).toContain("at least");
     const refused = detail.steps.filter((each) => each.state === "refused");
-    expect(refused.map((each) => each.code)).toEqual(["B103"]);
+    expect(refused.map((each) => each.code)).toEqual(["15r"]);
     expect(refused[0]!.said).toContain("does not take this value");
     const again = await plant.app.restores.goOn(id, plant.person, [
-      detail.steps.findIndex((each) => each.code === "B103"),
+      detail.steps.findIndex((each) => each.code === "15r"),
     ]);
     expect(again.ok).toBe(true);
     await plant.app.restores.settled(id);
-    expect((await plant.app.restores.detail(id))!.phase).toBe("halted");
+    expect((await plant.app.restores.detail(id))!.place.waitsFor).toBe("person");
     const without = await plant.app.restores.goOn(id, plant.person);
     expect(without.ok).toBe(true);
     await plant.app.restores.settled(id);
     const done = (await plant.app.restores.detail(id))!;
-    expect(done.phase).toBe("done");
-    expect((await findReceipt(plant.app.db, done.receiptId!))!.content).toMatchObject({
+    expect(done.place).toEqual({ stage: "receipt", over: "done" });
+    expect((await findReceipt(plant.app.db, 1, done.receiptId!))!.content).toMatchObject({
       outcome: "not-verified",
       permanent: "yes",
     });
   });
 });
 
-async function waitFor(id: number, phase: string): Promise<void> {
+async function waitFor(id: number, what: WaitsFor): Promise<void> {
   for (;;) {
-    if ((await plant.app.restores.detail(id))!.phase === phase) return;
+    if ((await plant.app.restores.detail(id))!.place.waitsFor === what) return;
     await new Promise<void>((resolve) => {
       const leave = plant.app.events.subscribe(() => {
         leave();

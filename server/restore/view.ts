@@ -1,6 +1,6 @@
-import { hashText } from "@/core/set";
-import type { JobView, RestoreDetail } from "@/core/live";
+import type { JobView, RestoreDetail } from "@/core/contract";
 import { countSteps, type Plan } from "@/core/restore";
+import { hashText } from "@/core/set";
 import type { RestoreJob } from "./job-state";
 
 /** A restore as pages see it, without its steps. */
@@ -10,7 +10,7 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     id: job.id,
     kind: "restore",
     open: job.open,
-    phase: job.phase,
+    place: memory.place,
     tag: job.tag,
     positionTitle: job.positionTitle,
     recordNumber: memory.recordNumber,
@@ -19,7 +19,6 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     driveKey: job.driveKey,
     identity: memory.identity,
     connectionId,
-    note: memory.note,
     counts: countSteps(job.steps),
     permanent: memory.permanent === "sent" ? "unknown" : memory.permanent,
     reading: job.reading,
@@ -31,11 +30,13 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
 
 /** A restore with everything its page shows. */
 export function jobDetail(job: RestoreJob, connectionId?: string): RestoreDetail {
+  const { checks, plan, choices } = job.memory;
   return {
     ...jobView(job, connectionId),
-    checks: job.memory.checks,
-    plan: job.memory.plan,
-    choices: job.memory.choices,
+    checks,
+    plan,
+    seal: plan && planHash(plan),
+    choices,
     steps: job.steps,
   };
 }

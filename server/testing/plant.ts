@@ -1,14 +1,13 @@
+import { readFileSync } from "node:fs";
 import type { PGlite } from "@electric-sql/pglite";
 import { eq } from "drizzle-orm";
-import { drizzle } from "drizzle-orm/pglite";
 import type { Definition } from "@/core/definition";
 import type { LinkSettings } from "@/core/link";
 import type { RawValue } from "@/core/value";
-import { systemClock } from "@/core/protocol/system-clock";
 import { definitions, rill } from "@/families/testing";
 import { createApplication, type Application } from "@/server/application";
-import type { BenchTiming } from "@/server/bench";
-import { openInMemory, tables, type OpenDatabase } from "@/server/database";
+import type { Connection } from "@/server/bench";
+import { embeddedOver, openInMemory, tables, type OpenDatabase } from "@/server/database";
 import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { StandInDrive, type DriveMake } from "@/simulator/drive";
@@ -22,33 +21,41 @@ export interface TestPlant {
   person: Person;
   positionId: number;
   port: number;
-  /** How often the bench looks, and its clock on the wall. */
-  timing: BenchTiming;
+  /** The clock on the wall, ms since 1970; tests may turn it. */
+  wall: () => number;
   /** The drive that stands on the line now. */
   drive: StandInDrive;
   /** Puts another drive in its place. */
   swap(make: DriveMake): StandInDrive;
   /** Ends the program without any farewell: from now on it reaches neither database nor drive. */
   kill(): void;
+  /** Told of everything that the program is about to write into its database; on `true` the disk is full. */
+  diskFull: (() => boolean) | undefined;
   /** Starts the program anew on the same database. */
   restart(): Promise<void>;
   close(): Promise<void>;
 }
 
-let template: Promise<Blob> | undefined;
-
-/** A migrated database with nothing in it; quick, since only the first one is migrated. */
+/** A migrated database with nothing in it; quick, since it starts from the one that was made before all tests. */
 export async function emptyDatabase(): Promise<OpenDatabase & { pg: PGlite }> {
-  template ??= openInMemory().then(async (first) => {
-    const dump = await first.pg.dumpDataDir("none");
-    await first.close();
-    return dump;
-  });
-  return openInMemory(await template);
+  return openInMemory(new Blob([readFileSync(process.env.TEST_DATABASE!)]));
 }
 
-/** The same database as seen by a program that can be killed: after that, nothing it does reaches the database. */
-function killable({ pg, close }: OpenDatabase & { pg: PGlite }): {
+/** As the database says it; reading goes on. */
+const NO_SPACE = Object.assign(new Error("could not extend file: No space left on device"), {
+  code: "53100",
+});
+const changes = (key: string | symbol, sql: unknown): boolean =>
+  key === "transaction" || (key === "query" && /^\s*(insert|update|delete)/i.test(String(sql)));
+
+/**
+ * The same database as seen by a program that can be killed: after that, nothing it does reaches the database. `diskFull` is asked before
+ * everything that it writes.
+ */
+function killable(
+  { pg, close }: OpenDatabase & { pg: PGlite },
+  diskFull: () => boolean,
+): {
   database: OpenDatabase;
   kill: () => void;
 } {
@@ -57,14 +64,15 @@ function killable({ pg, close }: OpenDatabase & { pg: PGlite }): {
     get(target, key) {
       const value: unknown = Reflect.get(target, key, target);
       if (typeof value !== "function") return value;
-      return (...given: unknown[]) =>
-        dead
-          ? Promise.reject(new Error("This program was killed."))
-          : (value as (...all: unknown[]) => unknown).apply(target, given);
+      return (...given: unknown[]) => {
+        if (dead) return Promise.reject(new Error("This program was killed."));
+        if (changes(key, given[0]) && diskFull()) return Promise.reject(NO_SPACE);
+        return (value as (...all: unknown[]) => unknown).apply(target, given);
+      };
     },
   });
   return {
-    database: { db: drizzle(seen, { schema: tables }), close },
+    database: { db: embeddedOver(seen), close },
     kill: () => {
       dead = true;
     },
@@ -72,32 +80,32 @@ function killable({ pg, close }: OpenDatabase & { pg: PGlite }): {
 }
 
 export const RECORDED: Record<string, RawValue> = {
-  G101: "Roller 3",
-  R105: 6000,
-  R104: 500,
-  R201: 250,
-  R204: 180,
-  L101: 1350,
-  C101: 1,
-  B101: 1,
-  B102: 1,
-  M103: 340,
-  M201: 29100,
-  M208: 1,
-  T103: 3,
-  R301: 1200,
-  N106: 50,
-  P201: 1,
-  C202: -125,
-  T107: 5,
-  P113: 88,
-  P114: 96,
-  G112: 70001,
-  C112: 1056964608,
+  "1a": "Roller 3",
+  "4f": 6000,
+  "3f": 500,
+  "1r": 250,
+  "4r": 180,
+  "1b": 1350,
+  "1c": 1,
+  "13r": 1,
+  "14r": 1,
+  "3m": 340,
+  "13m": 29100,
+  "19m": 1,
+  "3t": 3,
+  "10f": 1200,
+  "6n": 50,
+  "14g": 1,
+  "17c": -125,
+  "7t": 5,
+  "12g": 88,
+  "13g": 96,
+  "9a": 70001,
+  "12c": 1056964608,
 };
 
 /** What a replacement straight from the factory is. */
-export const FRESH: DriveMake = { rating: "R-015", firmware: "3.4", serial: "FR-NEW-01" };
+export const FRESH: DriveMake = { rating: "R-030", firmware: "4.4", serial: "FR-NEW-01" };
 
 /** Which drive stands in the plant, when it is not a Rill on Modbus TCP. */
 export interface Standing {
@@ -118,20 +126,23 @@ export async function testPlant(
   values: Record<string, RawValue> = RECORDED,
   standing: Standing = {
     family: rill,
-    make: { rating: "R-015", firmware: "3.4", serial: "FR-OLD-77" },
+    make: { rating: "R-030", firmware: "4.4", serial: "FR-OLD-77" },
     line: "tcp",
   },
 ): Promise<TestPlant> {
   const { family } = standing;
   const database = await emptyDatabase();
-  let life = killable(database);
-  const timing: BenchTiming = { watchMs: 400, retryMs: 5, longestRetryMs: 40 };
+  const diskFull = (): boolean => plant?.diskFull?.() ?? false;
+  let life = killable(database, diskFull);
+  // eslint-disable-next-line prefer-const -- the application asks it for the time before it is whole
+  let plant: TestPlant;
   const options = {
     database: life.database,
     definitions,
     secret: "a secret only tests know, 32 chars!",
-    clock: systemClock,
-    timing,
+    baseUrl: "http://127.0.0.1:4310",
+    timing: { watchMs: 400, retryMs: 5, longestRetryMs: 40 },
+    wall: () => plant?.wall() ?? Date.now(),
     pollMs: 10,
   };
   let app = await createApplication(options);
@@ -145,11 +156,12 @@ export async function testPlant(
     name: "Ines Varga",
     sessionId: "session-1",
   };
-  await acknowledgeLiveWork(db, person);
-  await db.insert(tables.area).values({ name: "Kiln", sort: 1 });
+  await acknowledgeLiveWork(db, person, new Date());
+  await db.insert(tables.area).values({ plantId: 1, name: "Kiln", sort: 1 });
   const [position] = await db
     .insert(tables.position)
     .values({
+      plantId: 1,
       tag: "KL-03",
       title: "Roller drive 3",
       areaId: 1,
@@ -168,14 +180,15 @@ export async function testPlant(
   const port = await line.open();
   const old = new StandInDrive(family, { ...standing.make, values }, undefined, definitions);
   line.add(old);
-  const plant: TestPlant = {
+  plant = {
     app,
     line,
     person,
     positionId: position!.id,
     port,
-    timing,
+    wall: Date.now,
     drive: old,
+    diskFull: undefined,
     swap(make) {
       const fresh = new StandInDrive(family, make, undefined, definitions);
       line.replace(plant.drive, fresh);
@@ -184,15 +197,15 @@ export async function testPlant(
     },
     kill() {
       life.kill();
-      app.bench.closeAll();
+      void app.links.close();
     },
     async restart() {
-      life = killable(database);
+      life = killable(database, diskFull);
       app = await createApplication({ ...options, database: life.database });
       plant.app = app;
     },
     async close() {
-      app.bench.closeAll();
+      await app.links.close();
       await line.close();
       await database.close();
     },
@@ -202,7 +215,7 @@ export async function testPlant(
 
 /** Connects to the drive on the line and waits until it is read. */
 export async function connectAndRead(plant: TestPlant, unit = 1): Promise<string> {
-  const connected = await plant.app.bench.connect(plant.person, {
+  const connected = await plant.app.bench.connect(plant.person, 1, {
     link: linkTo(plant.line.kind, plant.port),
     unit,
   });
@@ -225,14 +238,16 @@ export function until(plant: TestPlant, holds: () => boolean): Promise<void> {
 
 /** Keeps the reading as a record and raises it to the standing one. */
 export async function recordStanding(plant: TestPlant, connectionId: string): Promise<number> {
-  const kept = await plant.app.bench.record(plant.person, connectionId, plant.positionId);
+  const connection: Connection = plant.app.bench.find(connectionId)!;
+  const kept = await plant.app.bench.record(plant.person, connection, plant.positionId);
   if (!kept.ok) throw new Error(kept.trouble.text);
   await raiseStanding(
     plant.app.db,
     plant.person,
-    { id: plant.positionId, tag: "KL-03" },
+    { id: plant.positionId, plantId: 1, tag: "KL-03" },
     kept.value.record.id,
     "commissioned",
+    new Date(),
   );
   return kept.value.record.id;
 }

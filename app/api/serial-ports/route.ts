@@ -1,5 +1,4 @@
-import { route } from "@/app/_lib/route";
-import { good } from "@/core/drive";
+import { serve } from "@/app/_lib/serve";
+import { bench } from "@/core/contract";
 
-/** The serial ports of the computer that the program runs on; one that just appeared is marked. */
-export const GET = route(undefined, async ({ app }) => good(await app.ports.look()));
+export const GET = serve(bench.listPorts, ({ app }) => app.ports.look());

@@ -41,11 +41,8 @@ export function readType(text: string): { type: ValueType; length?: number } | u
   const plain = text.trim().toLowerCase();
   const type = TYPE_WORDS.find(([pattern]) => pattern.test(plain))?.[1];
   const length = /(\d+)/.exec(plain)?.[1];
-  return type === undefined
-    ? undefined
-    : type === "text" && length
-      ? { type, length: Number(length) }
-      : { type };
+  if (type === undefined) return undefined;
+  return type === "text" && length ? { type, length: Number(length) } : { type };
 }
 
 /** A number with a point or a comma, without its unit; undefined when it is none. */

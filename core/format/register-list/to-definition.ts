@@ -5,6 +5,8 @@ import type { LineNote } from "../note";
 import { readAccess, readAddress, readChoices, readDecimal, readRange, readType } from "./cells";
 import type { Field, Mapping } from "./columns";
 
+const LIMIT_WORDS = { default: "the default", min: "the least", max: "the most" } as const;
+
 /** A list as rows of cells; `line` is where a row stands in the file. */
 export interface ListRow {
   line: number;
@@ -206,11 +208,8 @@ function scaleOf(cell: (field: Field) => string): number | string | undefined | 
   }
   if (cell("decimals")) {
     const number = readDecimal(cell("decimals"));
-    return number !== undefined && Number.isInteger(number) && number >= 0 && number <= 9
-      ? number === 0
-        ? 1
-        : `1/${10 ** number}`
-      : "wrong";
+    if (number === undefined || !Number.isInteger(number) || number < 0 || number > 9) return "wrong";
+    return number === 0 ? 1 : `1/${10 ** number}`;
   }
   return undefined;
 }
@@ -226,11 +225,7 @@ function limits(
     if (text === "") return undefined;
     const value = readDecimal(text) ?? (/^0x[\da-f]+$/i.test(text) ? Number(text) : undefined);
     if (value === undefined)
-      say(
-        "changed",
-        `"${text}" is no number for ${field === "default" ? "the default" : field === "min" ? "the least" : "the most"}.`,
-        "It is taken without it.",
-      );
+      say("changed", `"${text}" is no number for ${LIMIT_WORDS[field]}.`, "It is taken without it.");
     return value;
   };
   if (spec.type === "text") {

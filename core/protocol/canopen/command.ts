@@ -1,6 +1,8 @@
 import { floatFromBits, floatToBits, floatText, isWide, type RawValue, type ValueType } from "@/core/value";
 
 /** Questions to an object of a node, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
+const EVENTS: Partial<Record<string, "boot-up" | "emergency">> = { BOOT_UP: "boot-up", EMCY: "emergency" };
+
 export type SdoQuestion =
   | { kind: "read"; index: number; sub: number; type: ValueType }
   | { kind: "write"; index: number; sub: number; type: ValueType; raw: RawValue };
@@ -100,7 +102,7 @@ export function decodeLine(line: string): GatewayLine {
   const event = /^(\d+)\s+(\d+)\s+(\w+)(.*)$/.exec(line);
   if (!event) return { kind: "rubbish", text: line };
   const word = event[3]!.toUpperCase();
-  const kind = word === "BOOT_UP" ? "boot-up" : word === "EMCY" ? "emergency" : "other";
+  const kind = EVENTS[word] ?? "other";
   return {
     kind: "event",
     net: Number(event[1]),

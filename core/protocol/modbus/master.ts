@@ -1,6 +1,6 @@
 import type { ByteChannel, Clock, Frame, Framing } from "../channel";
-import { decodeAnswer, encodeQuestion, type Question } from "./pdu";
 import type { Failure, Noise } from "../outcome";
+import { decodeAnswer, encodeQuestion, type Question } from "./pdu";
 import { refusalOf } from "./refusal";
 
 /** What came of one question. */
@@ -16,7 +16,7 @@ const NOISE_WORDS: Record<Noise, string> = {
 /**
  * Asks one question at a time over a byte channel and matches every answer to its question.
  * After a timeout, a framing without transaction numbers is drained until it is quiet, so that a late answer
- * is never taken for the next one's.
+ * is never taken for the next one's; a line that is not quiet within a question's time answers it with rubbish.
  */
 export class ModbusMaster {
   private transaction = 0;
@@ -57,7 +57,13 @@ export class ModbusMaster {
   /** One question, one outcome; never throws. `timeoutMs` counts from the sending. */
   async ask(unit: number, question: Question, timeoutMs: number): Promise<Outcome> {
     if (this.lost !== undefined) return { kind: "lost", reason: this.lost };
-    if (this.mustDrain) await this.drain();
+    if (this.mustDrain && !(await this.drain(timeoutMs)))
+      return {
+        kind: "rubbish",
+        reason: "The line is never quiet: something sends without end.",
+        noise: "garbled",
+      };
+    if (this.lost !== undefined) return { kind: "lost", reason: this.lost };
     this.transaction = (this.transaction + 1) & 0xffff;
     const transaction = this.transaction;
     const sentAt = this.clock.now();
@@ -105,9 +111,15 @@ export class ModbusMaster {
     });
   }
 
-  private async drain(): Promise<void> {
-    while (this.clock.now() - this.lastByteAt < this.quietMs) await this.clock.sleep(this.quietMs);
+  /** Waits until the line is quiet. False when it is not within the time: then nothing that comes could be told from an answer. */
+  private async drain(longestMs: number): Promise<boolean> {
+    const until = this.clock.now() + longestMs;
+    while (this.lost === undefined && this.clock.now() - this.lastByteAt < this.quietMs) {
+      if (this.clock.now() >= until) return false;
+      await this.clock.sleep(this.quietMs);
+    }
     this.forget();
     this.mustDrain = false;
+    return true;
   }
 }

@@ -257,6 +257,25 @@ describe("the master", () => {
     hear(rtuFraming.encode({ unit: 1, pdu: answer(222) }));
     expect(await second).toEqual({ kind: "registers", values: Uint16Array.of(222) });
   });
+  test("a line that chatters without end answers with rubbish instead of holding up the queue, and works again when it is quiet", async () => {
+    const { master, hear, sent, pass } = bench(rtuFraming);
+    const first = master.ask(1, ask, 100);
+    await pass(100);
+    expect(await first).toMatchObject({ kind: "silent" });
+    hear(Uint8Array.of(0x55));
+    const second = master.ask(1, ask, 100);
+    for (let ms = 0; ms < 120; ms += 10) {
+      await pass(10);
+      hear(Uint8Array.of(0x55));
+    }
+    expect(await second).toMatchObject({ kind: "rubbish", noise: "garbled" });
+    expect(sent).toHaveLength(1);
+    const third = master.ask(1, ask, 100);
+    await pass(40);
+    expect(sent).toHaveLength(2);
+    hear(rtuFraming.encode({ unit: 1, pdu: answer(222) }));
+    expect(await third).toEqual({ kind: "registers", values: Uint16Array.of(222) });
+  });
   test("whoever answers too late is named, on every framing", async () => {
     for (const framing of [rtuFraming, tcpFraming, asciiFraming]) {
       const { master, hear, pass } = bench(framing);

@@ -98,7 +98,8 @@ export function answerLength(question: Question): number {
 }
 
 export function functionOf(question: Question): number {
-  return question.kind === "read" ? question.function : question.kind === "write-one" ? 6 : 16;
+  if (question.kind === "read") return question.function;
+  return question.kind === "write-one" ? 6 : 16;
 }
 
 function bytes(code: number, first: number, second: number): Uint8Array {

@@ -1,0 +1,20 @@
+import { bad } from "@/core/drive";
+import type { Application } from "@/server/application";
+import type { Connection } from "@/server/bench";
+import type { Plant } from "@/server/plant";
+
+export const NOT_CONNECTED = bad<never>({
+  kind: "not-connected",
+  text: "This drive is not connected any more.",
+  remedy: "Connect it again on the bench.",
+});
+
+/** The connection that a path names, when it is one of the plant's. */
+export function connectionOf(call: {
+  app: Application;
+  plant: Plant;
+  params: { connection: string };
+}): Connection | undefined {
+  const connection = call.app.bench.find(call.params.connection);
+  return connection?.address.plantId === call.plant.id ? connection : undefined;
+}

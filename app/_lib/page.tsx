@@ -1,0 +1,75 @@
+import type { Metadata } from "next";
+import { notFound, redirect } from "next/navigation";
+import { cache, type ReactNode } from "react";
+import type { Right } from "@/core/contract";
+import { application, type Application } from "@/server/application";
+import { mayDo, type Person } from "@/server/people";
+import { findPlant, type Plant } from "@/server/plant";
+import { currentPerson } from "./person";
+
+/** What a page gets to work with, once it is known that it may be shown. */
+export interface PageCall {
+  app: Application;
+  person: Person;
+  plant: Plant;
+  /** The names in its path, decoded. */
+  params: Record<string, string>;
+  /** The first value of each name in its query. */
+  query: Record<string, string | undefined>;
+  /** All values of a name in the query. */
+  queryAll: (name: string) => string[];
+}
+
+interface PageSpec {
+  title: string | ((call: PageCall) => string | Promise<string>);
+  render: (call: PageCall) => Promise<ReactNode>;
+}
+
+interface Props {
+  params: Promise<Record<string, string>>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+const plantBySlug = cache(async (slug: string) => findPlant((await application()).db, slug));
+
+/**
+ * A page, and its title. Every page is made with it: who asks and whether he may is asked before any query and before the title is made,
+ * since a layout guards nothing and a page's data can be asked for without it. Without a session it leads to the sign-in.
+ */
+export function page(right: Right, { title, render }: PageSpec) {
+  const open = async ({ params, searchParams }: Props): Promise<PageCall | "sign-in" | "not-here"> => {
+    const person = await currentPerson();
+    if (!person) return "sign-in";
+    const given = Object.fromEntries(
+      Object.entries(await params).map(([name, value]) => [name, decode(value)]),
+    );
+    const plant = given.plant === undefined ? undefined : await plantBySlug(given.plant);
+    if (!plant || !mayDo(person, right)) return "not-here";
+    const searched = await searchParams;
+    const queryAll = (name: string): string[] => [searched[name] ?? []].flat();
+    const query = Object.fromEntries(Object.keys(searched).map((name) => [name, queryAll(name)[0]]));
+    return { app: await application(), person, plant, params: given, query, queryAll };
+  };
+  return {
+    async Page(props: Props): Promise<ReactNode> {
+      const call = await open(props);
+      if (call === "sign-in") redirect("/sign-in");
+      if (call === "not-here") notFound();
+      return render(call);
+    },
+    async generateMetadata(props: Props): Promise<Metadata> {
+      const call = await open(props);
+      if (typeof call === "string") return {};
+      return { title: typeof title === "string" ? title : await title(call) };
+    },
+  };
+}
+
+/** A name out of a path; one that is not encoded as it should be is taken as it stands. */
+function decode(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}

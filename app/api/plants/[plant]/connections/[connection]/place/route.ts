@@ -1,0 +1,16 @@
+import { connectionOf, NOT_CONNECTED } from "@/app/_lib/connection-of";
+import { noPosition } from "@/app/_lib/no-position";
+import { serve } from "@/app/_lib/serve";
+import { bench } from "@/core/contract";
+import { good } from "@/core/drive";
+import { findPosition } from "@/server/plant";
+
+export const POST = serve(bench.placeDrive, async (call) => {
+  const { app, plant, body } = call;
+  const connection = connectionOf(call);
+  if (!connection) return NOT_CONNECTED;
+  const position = await findPosition(app.db, plant.id, body.tag);
+  if (!position) return noPosition(body.tag);
+  await app.bench.placeAt(connection, position.id);
+  return good(undefined);
+});

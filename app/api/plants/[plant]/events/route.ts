@@ -1,0 +1,39 @@
+import { serveOwn } from "@/app/_lib/serve";
+import { ledger, type LiveEvent } from "@/core/contract";
+
+const HEARTBEAT_MS = 15_000;
+
+export const GET = serveOwn(ledger.events, async ({ app, plant, request }) => {
+  const encoder = new TextEncoder();
+  let end = (): void => undefined;
+  const stream = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const send = (event: LiveEvent): void => {
+        try {
+          controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`));
+        } catch {
+          end();
+        }
+      };
+      const leave = app.events.subscribe(send);
+      const beat = setInterval(() => controller.enqueue(encoder.encode(": still here\n\n")), HEARTBEAT_MS);
+      end = () => {
+        clearInterval(beat);
+        leave();
+      };
+      request.signal.addEventListener("abort", end);
+      send({
+        type: "snapshot",
+        connections: app.bench.list().map((each) => each.view()),
+        jobs: await app.restores.openViews(plant.id),
+        searches: app.searches.views(),
+      });
+    },
+    cancel() {
+      end();
+    },
+  });
+  return new Response(stream, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-cache, no-transform" },
+  });
+});

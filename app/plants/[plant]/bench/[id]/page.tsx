@@ -1,0 +1,51 @@
+import { page } from "@/app/_lib/page";
+import { buildSheet } from "@/core/sheet";
+import { DrivePage } from "@/features/bench/drive-page";
+import { defaultColumn, recordById, recordColumn, standingOf } from "@/server/ledger";
+import { listTags } from "@/server/plant";
+
+const { Page, generateMetadata } = page("see", {
+  title: "Drive",
+  async render({ app, plant, params }) {
+    const id = params.id!;
+    const connection = app.bench.find(id);
+    const tags = await listTags(app.db, plant.id);
+    if (!connection?.definition)
+      return (
+        <DrivePage
+          id={id}
+          tags={tags}
+          sheet={undefined}
+          readAt={undefined}
+          standing={undefined}
+          view={undefined}
+        />
+      );
+    const { definition, identity, values, position } = connection;
+    const choice = position && (await standingOf(app.db, position.id));
+    const row = choice && (await recordById(app.db, choice.recordId));
+    const comparable = row && row.definitionId === definition.id ? row : undefined;
+    const live = { id: "live", title: "In the drive, as read", source: "live" as const, values };
+    const sheet =
+      values.size > 0
+        ? buildSheet(
+            definition,
+            identity?.rating,
+            comparable
+              ? [live, await recordColumn(app.db, comparable, `Standing record ${comparable.number}`)]
+              : [live, defaultColumn(definition, identity?.rating)],
+          )
+        : undefined;
+    return (
+      <DrivePage
+        id={id}
+        tags={tags}
+        sheet={sheet}
+        readAt={connection.readAt?.getTime()}
+        standing={row?.number}
+        view={connection.view()}
+      />
+    );
+  },
+});
+export { Page as default, generateMetadata };

@@ -1,0 +1,38 @@
+import { notFound } from "next/navigation";
+import { page } from "@/app/_lib/page";
+import { ChooseRestore } from "@/features/restore/choose";
+import { listRecords, standingOf } from "@/server/ledger";
+import { findPosition } from "@/server/plant";
+
+const { Page, generateMetadata } = page("restore", {
+  title: ({ params }) => `Restore at ${params.tag}`,
+  async render({ app, plant, params, query }) {
+    const position = await findPosition(app.db, plant.id, params.tag!);
+    if (!position) notFound();
+    const { record, connection } = query;
+    const records = await listRecords(app.db, position.id);
+    const choice = await standingOf(app.db, position.id);
+    const standing = records.find((each) => each.id === choice?.recordId)?.number;
+    const open = (await app.restores.openViews(plant.id)).find((each) => each.tag === position.tag);
+    return (
+      <ChooseRestore
+        key={position.tag}
+        tag={position.tag}
+        title={position.title}
+        standing={standing}
+        wanted={Number(record) || standing}
+        connection={connection}
+        open={open && { id: open.id, byName: open.byName }}
+        records={records.map((each) => ({
+          number: each.number,
+          takenAt: each.takenAt.getTime(),
+          byName: each.takenByName,
+          ratingName: each.ratingName,
+          serial: each.serial,
+          partial: each.present < each.expected,
+        }))}
+      />
+    );
+  },
+});
+export { Page as default, generateMetadata };

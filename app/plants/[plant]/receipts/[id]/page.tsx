@@ -1,0 +1,47 @@
+import { notFound } from "next/navigation";
+import { page } from "@/app/_lib/page";
+import { formatLine, type RawValue } from "@/core/value";
+import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
+import { findReceipt } from "@/server/restore";
+
+const { Page, generateMetadata } = page("see", {
+  title: ({ params }) => `Receipt ${params.id}`,
+  async render({ app, plant, params }) {
+    const id = Number(params.id);
+    const receipt = Number.isInteger(id) ? await findReceipt(app.db, plant.id, id) : undefined;
+    if (!receipt) notFound();
+    const { definitionId, definitionVersion, drive } = receipt.content;
+    const definition = await app.shelf.ofRecord(app.db, {
+      definitionId,
+      definitionVersion,
+      firmware: drive.firmware,
+      facts: drive,
+    });
+    const line = (code: string, raw: RawValue | undefined): string => {
+      const parameter = definition?.byCode.get(code);
+      return parameter ? formatLine(parameter, raw ?? undefined) : String(raw ?? "no value");
+    };
+    const rows = receipt.content.results.map((each): ReceiptRow => ({
+      code: each.code,
+      name: definition?.byCode.get(each.code)?.name ?? "",
+      from: line(each.code, each.from),
+      to: line(each.code, each.to),
+      readBack: each.readBack === undefined ? "not read back" : line(each.code, each.readBack),
+      verdict: each.verdict,
+      said: each.said,
+    }));
+    const also = receipt.content.alsoChanged.map((each) => ({
+      code: each.code,
+      name: definition?.byCode.get(each.code)?.name ?? "",
+      from: line(each.code, each.from),
+      to: line(each.code, each.to),
+    }));
+    const leftOut = receipt.content.leftOut.map((each) => ({
+      code: each.code,
+      name: definition?.byCode.get(each.code)?.name ?? "",
+      reason: each.reason,
+    }));
+    return <Receipt id={id} content={receipt.content} rows={rows} also={also} leftOut={leftOut} />;
+  },
+});
+export { Page as default, generateMetadata };

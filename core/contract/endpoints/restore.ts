@@ -1,0 +1,102 @@
+import { list, object, optional, text, whole } from "@/core/shape";
+import { endpoint, name } from "../endpoint";
+import { jobView, planChoices, restoreDetail } from "../views/restore";
+
+const restore = object({ plant: name, restore: whole({ min: 1, max: 2 ** 31 - 1 }) });
+
+export const startRestore = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores",
+  does: "Begins a restore: reads the drive, keeps the record of before, works out checks and plan. Writes nothing yet.",
+  right: "restore",
+  acknowledged: true,
+  params: object({ plant: name }),
+  body: object({ tag: name, record: whole({ min: 1 }), connection: name }),
+  answer: jobView,
+  troubles: ["not-connected", "busy", "no-definition"],
+});
+
+export const showRestore = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/restores/:restore",
+  does: "Everything about one restore, with the seal of its plan.",
+  right: "see",
+  params: restore,
+  answer: restoreDetail,
+});
+
+export const choosePlan = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/choose",
+  does: "Changes what is left out, and works out the plan anew.",
+  right: "restore",
+  acknowledged: true,
+  params: restore,
+  body: planChoices,
+  answer: restoreDetail,
+  troubles: ["not-now", "not-connected", "busy"],
+});
+
+export const confirmPlan = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/confirm",
+  does: "Writes exactly the plan that was seen; its seal says which.",
+  right: "restore",
+  acknowledged: true,
+  params: restore,
+  body: object({ seal: text({ min: 64, max: 64, pattern: /^[0-9a-f]+$/, called: "a seal" }) }),
+  answer: jobView,
+  troubles: [
+    "not-now",
+    "not-connected",
+    "busy",
+    "plan-changed",
+    "check-stops",
+    "silent",
+    "lost",
+    "rubbish",
+    "refused",
+  ],
+});
+
+export const stopRestore = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/stop",
+  does: "Stops between two exchanges with the drive, or stops waiting.",
+  right: "restore",
+  params: restore,
+  troubles: ["not-now"],
+});
+
+export const goOnRestore = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/go-on",
+  does: "Goes on after a halt: what is not certain is read back first. `again` names steps to try once more.",
+  right: "restore",
+  acknowledged: true,
+  params: restore,
+  body: object({ again: optional(list(whole({ min: 0 }), { max: 10_000 })) }),
+  answer: jobView,
+  troubles: ["not-now", "not-connected", "busy"],
+});
+
+export const putBack = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/put-back",
+  does: "Ends a restore and puts back what was there before.",
+  right: "restore",
+  acknowledged: true,
+  params: restore,
+  answer: jobView,
+  troubles: ["not-now", "not-connected", "busy", "no-definition"],
+});
+
+export const endRestore = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/end",
+  does: "Ends a restore as it stands; where something was written, a receipt says how it stood.",
+  right: "restore",
+  params: restore,
+  answer: jobView,
+  troubles: ["not-now"],
+});

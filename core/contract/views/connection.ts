@@ -1,0 +1,76 @@
+import { list, number, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
+import { driveState, identity, linkSettings, trouble } from "./drive";
+
+/** A moment, in ms since 1970. */
+export const moment = number();
+
+/** How a reading goes on: by group, so that a page can draw it as a strip. */
+export const readingView = object({
+  id: text(),
+  phase: oneOf(["reading", "waiting", "done", "stopped"]),
+  /** 0 to 1, weighed by what the wire costs. */
+  share: number(),
+  msLeft: optional(number()),
+  groups: list(object({ id: text(), title: text(), count: whole(), read: whole(), refused: whole() })),
+  /** Why it stopped before it was done. */
+  trouble: optional(trouble),
+});
+export type ReadingView = Of<typeof readingView>;
+
+const place = object({ tag: text(), title: text() });
+
+/** A connected drive as the pages see it. */
+export const connectionView = object({
+  id: text(),
+  linkName: text(),
+  link: linkSettings,
+  unit: whole(),
+  phase: oneOf(["connecting", "connected", "lost", "other-drive", "failed"]),
+  /** When this phase began. */
+  since: moment,
+  identity: optional(identity),
+  fit: optional(oneOf(["fits", "nearest"])),
+  definitionTitle: optional(text()),
+  state: optional(driveState),
+  stateAt: optional(moment),
+  trouble: optional(trouble),
+  position: optional(place),
+  /** The drive fitted at the position last time, when it is another than this. */
+  swappedFor: optional(
+    object({
+      serial: text(),
+      ratingName: text(),
+      change: oneOf(["whole", "control", "power"]),
+      powerPart: optional(text()),
+    }),
+  ),
+  reading: optional(readingView),
+  /** What the definition says is possible without mains, and of running on a reduced supply. */
+  withoutMains: optional(text()),
+  reducedSupply: optional(text()),
+  /** Settings that differ from the standing record, once everything is read. */
+  drift: optional(object({ record: whole(), changed: whole(), backToDefault: whole(), compared: whole() })),
+  /** The standing record stands under another parameter list, so nobody can say how the drive differs from it. */
+  notCompared: optional(object({ record: whole(), recordedAs: text() })),
+});
+export type ConnectionView = Of<typeof connectionView>;
+
+/** What came of asking at one address, as one letter each: not yet, silent, found, unknown, rubbish, the gateway says nobody. */
+export type SearchMark = "." | "s" | "f" | "u" | "r" | "g";
+
+/** A drive that a search has found. */
+export const foundDrive = object({
+  unit: whole(),
+  link: linkSettings,
+  /** Absent when no known family fits. */
+  identity: optional(identity),
+  definitionTitle: optional(text()),
+  fit: optional(oneOf(["fits", "nearest"])),
+  position: optional(place),
+  /** It stands at its position in place of the drive that was fitted there. */
+  swapped: yesNo,
+  /** It was heard at the address that it answers on when it is alone. */
+  lone: optional(whole()),
+  trouble: optional(trouble),
+});
+export type FoundDrive = Of<typeof foundDrive>;

@@ -1,0 +1,161 @@
+import {
+  LEFT_OUT,
+  STAGES,
+  WAITS_FOR,
+  type Check,
+  type LeftOutReason,
+  type ParameterResult,
+  type Place,
+  type Plan,
+  type PlanChoices,
+  type WriteStep,
+} from "@/core/restore";
+import {
+  list,
+  object,
+  oneOf,
+  optional,
+  same,
+  shapeOf,
+  text,
+  whole,
+  yesNo,
+  type Of,
+  type Same,
+} from "@/core/shape";
+import { moment, readingView } from "./connection";
+import { identity, rawValue } from "./drive";
+
+export const restorePlace = object({
+  stage: oneOf(STAGES),
+  waitsFor: optional(oneOf(WAITS_FOR)),
+  why: optional(text()),
+  over: optional(oneOf(["done", "ended"])),
+});
+same<Same<Of<typeof restorePlace>, Place>>();
+
+export const check = object({
+  id: text(),
+  verdict: oneOf(["stop", "caution", "fine"]),
+  title: text(),
+  found: text(),
+  remedy: text(),
+});
+same<Same<Of<typeof check>, Check>>();
+
+export const planChoices = object({
+  tuning: yesNo,
+  communication: yesNo,
+  ratingDependent: yesNo,
+  leaveOut: list(text({ min: 1, max: 40 }), { max: 10_000 }),
+});
+same<Same<keyof Of<typeof planChoices>, keyof PlanChoices>>();
+
+export const leftOut = object({
+  code: text(),
+  reason: oneOf(Object.keys(LEFT_OUT) as LeftOutReason[]),
+  from: optional(rawValue),
+  to: optional(rawValue),
+});
+
+export const plan = object({
+  writes: list(object({ code: text(), from: optional(rawValue), to: rawValue, caution: optional(text()) })),
+  leftOut: list(leftOut),
+  equal: whole(),
+  needsRestart: yesNo,
+});
+same<Same<Required<Of<typeof plan>>["equal"], Plan["equal"]>>();
+
+export const writeStep = object({
+  code: text(),
+  from: optional(rawValue),
+  to: rawValue,
+  caution: optional(text()),
+  state: oneOf(["planned", "sent", "written", "refused", "unknown", "other"]),
+  said: optional(text()),
+  remedy: optional(text()),
+  readBack: optional(rawValue),
+  tries: whole(),
+});
+same<Same<Required<Of<typeof writeStep>>, Required<WriteStep>>>();
+
+export const parameterResult = object({
+  code: text(),
+  from: optional(rawValue),
+  to: rawValue,
+  readBack: optional(rawValue),
+  verdict: oneOf(["verified", "refused", "differs", "not-written", "not-read-back"]),
+  said: optional(text()),
+});
+same<Same<Required<Of<typeof parameterResult>>, Required<ParameterResult>>>();
+
+const job = {
+  id: whole(),
+  kind: oneOf(["restore"]),
+  open: yesNo,
+  place: restorePlace,
+  tag: text(),
+  positionTitle: text(),
+  recordNumber: whole(),
+  byName: text(),
+  startedAt: moment,
+  driveKey: text(),
+  identity,
+  connectionId: optional(text()),
+  counts: object({ written: whole(), planned: whole(), refused: whole(), unknown: whole(), other: whole() }),
+  /** Whether what was written is in the permanent memory. */
+  permanent: oneOf(["no", "yes", "unknown"]),
+  reading: optional(readingView),
+  beforeRecord: optional(whole()),
+  afterRecord: optional(whole()),
+  receiptId: optional(whole()),
+};
+
+/** A restore as the pages see it. Its steps come apart, since there may be hundreds. */
+export const jobView = object(job);
+export type JobView = Of<typeof jobView>;
+
+/** Everything the restore page shows. `seal` stands for exactly the plan that is shown. */
+export const restoreDetail = object({
+  ...job,
+  checks: list(check),
+  plan: optional(plan),
+  seal: optional(text()),
+  choices: planChoices,
+  steps: list(writeStep),
+});
+export type RestoreDetail = Of<typeof restoreDetail>;
+
+export const stepChange = object({ jobId: whole(), ordinal: whole(), step: writeStep });
+export type StepChange = Of<typeof stepChange>;
+
+/** What a receipt says; kept for ever, so it carries the version of its shape. */
+export const receiptContent = object({
+  /** Receipts of version 1 carry no number. */
+  version: shapeOf<2>(oneOf([2]).joi),
+  kind: oneOf(["restore"]),
+  tag: text(),
+  positionTitle: text(),
+  jobNumber: text(),
+  recordNumber: whole(),
+  standing: yesNo,
+  drive: identity,
+  previousSerial: text(),
+  byName: text(),
+  startedAt: text(),
+  endedAt: text(),
+  /** "verified", or what it ended as. */
+  outcome: oneOf(["verified", "not-verified", "given-up"]),
+  permanent: oneOf(["no", "yes", "unknown"]),
+  checks: list(check),
+  results: list(parameterResult),
+  alsoChanged: list(object({ code: text(), from: optional(rawValue), to: optional(rawValue) })),
+  leftOut: list(leftOut),
+  equal: whole(),
+  beforeRecord: optional(whole()),
+  afterRecord: optional(whole()),
+  definitionId: text(),
+  definitionVersion: text(),
+  interruptions: list(text()),
+});
+export type ReceiptContent = Of<typeof receiptContent>;

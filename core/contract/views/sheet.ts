@@ -1,0 +1,34 @@
+import { list, object, oneOf, optional, same, text, whole, yesNo, type Of, type Same } from "@/core/shape";
+import type { SheetData } from "@/core/sheet";
+
+const cell = object({
+  text: text(),
+  unit: text(),
+  meaning: text(),
+  missing: optional(yesNo),
+  odd: optional(yesNo),
+  words: optional(yesNo),
+});
+
+const row = object({
+  code: text(),
+  name: text(),
+  help: text(),
+  kind: text(),
+  cells: list(cell),
+  notDefault: yesNo,
+  differs: yesNo,
+  moving: yesNo,
+  readOnly: yesNo,
+  by: optional(text()),
+  verdict: optional(text()),
+  search: text(),
+});
+
+/** A sheet, ready to draw. */
+export const sheet = object({
+  columns: list(object({ title: text(), source: oneOf(["default", "record", "draft", "live"]) })),
+  compares: yesNo,
+  groups: list(object({ id: text(), title: text(), trail: text(), axis: whole(), rows: list(row) })),
+});
+same<Same<Of<typeof sheet>["compares"], SheetData["compares"]>>();

@@ -1,0 +1,6 @@
+/** A run of writes: gate, steps, making permanent, restart. Runs wherever the link to the drive lives. */
+export { passGate } from "./gate";
+export { makePermanent, type Permanence } from "./make-permanent";
+export { STOPPED_BY_PERSON, type Run, type WritableDrive } from "./needs";
+export { restartDrive } from "./restart";
+export { writeSteps } from "./write";

@@ -1,0 +1,67 @@
+import type { Command, Definition } from "@/core/definition";
+import type { DriveIdentity, DriveState, Result, Trouble, WriteOutcome } from "@/core/drive";
+import type { Clock } from "@/core/protocol/channel";
+import type { Parameter, RawValue } from "@/core/value";
+import type { WaitsFor } from "../place";
+import type { WriteStep } from "../step";
+
+/** A connected drive as a run of writes needs it. What stands behind it (a connection, a stand-in) is no concern of the run. */
+export interface WritableDrive {
+  readonly definition: Definition;
+  readonly connected: boolean;
+  /** Counts losses: what was true of the drive before one need not be true after it. */
+  readonly era: number;
+  readonly state: DriveState | undefined;
+  /** Why it is not connected. */
+  readonly trouble: Trouble | undefined;
+  /** Resolves when the same drive is back; with the trouble when another one answers, it was let go, or the signal is given. */
+  whenBack(signal: AbortSignal): Promise<Result<void>>;
+  identify(): Promise<Result<DriveIdentity>>;
+  /** Reads the state now. */
+  look(): Promise<Result<DriveState>>;
+  noteTrouble(trouble: Trouble): void;
+  read(parameters: readonly Parameter[], signal: AbortSignal): Promise<Result<Map<string, RawValue>>>;
+  /** Sends nothing any more once the drive was lost since `era`. */
+  write(era: number, parameter: Parameter, raw: RawValue): Promise<WriteOutcome>;
+  command(era: number, command: Command): Promise<WriteOutcome>;
+  /** After a restart the drive may answer at this address too. */
+  expectAlsoAt(unit: number): void;
+}
+
+/** What a run of writes works on, and whom it tells. */
+export interface Run {
+  drive: WritableDrive;
+  /** The drive that is meant: after every loss it is asked who it is before anything is sent. */
+  expected: DriveIdentity;
+  steps: WriteStep[];
+  clock: Clock;
+  /** How often a permission or a motor that is waited for is looked at, in ms. */
+  pollMs: number;
+  signal: AbortSignal;
+  /** Writes a step down; it resolves when that is safe. Called before a step touches the drive and after. */
+  settle(ordinal: number, step: WriteStep): Promise<void>;
+  /** Writes down that a command was sent, before it is. */
+  commandSent(which: "permanent" | "restart"): Promise<void>;
+  /** Says what is waited for; undefined when work goes on. */
+  wait(what: WaitsFor | undefined, why?: string): Promise<void>;
+}
+
+/** How often one value is sent, at most. */
+export const MOST_TRIES = 5;
+/** How long a busy drive is left alone, in ms. */
+export const BUSY_PAUSE_MS = 400;
+
+export const STOPPED_BY_PERSON: Trouble = {
+  kind: "stopped",
+  text: "Stopped between two writes.",
+  remedy: "Go on, put back what was there before, or end it as it is.",
+};
+
+/** The trouble that an unanswered write or command means for the link. */
+export function unanswered(outcome: WriteOutcome & { kind: "unknown" }): Trouble {
+  return {
+    kind: outcome.lost ? "lost" : "silent",
+    text: outcome.text,
+    remedy: "It is tried again by itself.",
+  };
+}

@@ -1,0 +1,29 @@
+import { bad, good, type Result } from "@/core/drive";
+import { passGate } from "./gate";
+import type { Run } from "./needs";
+
+/** Restarts the drive once; "unknown" when nobody can say whether it did. The drive is expected back, at a written address too. */
+export async function restartDrive(run: Run): Promise<Result<"restarted" | "unknown">> {
+  const { drive } = run;
+  const { definition } = drive;
+  const gate = await passGate(run, true);
+  if (!gate.ok) return gate;
+  await run.wait(undefined);
+  await run.commandSent("restart");
+  const outcome = await drive.command(gate.value, definition.file.restart!);
+  if (outcome.kind === "refused")
+    return bad({
+      kind: "refused",
+      text: `The drive refused to restart: ${outcome.refusal.text}`,
+      remedy: "Switch it off and on at the machine, then go on: some values take effect only then.",
+      refusal: outcome.refusal,
+    });
+  const address = run.steps.find((each) => each.code === definition.addressCode && each.state === "written");
+  if (address) drive.expectAlsoAt(Number(address.to));
+  drive.noteTrouble({
+    kind: "lost",
+    text: "The drive restarts; it is expected back in a moment.",
+    remedy: "Wait; nothing is to be done.",
+  });
+  return good(outcome.kind === "unknown" ? "unknown" : "restarted");
+}

@@ -1,0 +1,61 @@
+import { bad, good, type Result } from "@/core/drive";
+import { settleWrite } from "../step";
+import { readyToWrite } from "./gate";
+import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } from "./needs";
+
+/**
+ * Sends every planned step, each once its gate was passed in the same era. A step is written down before it is sent and after it was
+ * answered; what was not answered is read back before anything else is sent. Ends when no step is planned any more, or with the
+ * trouble that a person has to decide about.
+ */
+export async function writeSteps(run: Run): Promise<Result<void>> {
+  const { drive, steps } = run;
+  let mustLook = true;
+  let era = 0;
+  for (;;) {
+    if (mustLook || drive.era !== era) {
+      const ready = await readyToWrite(run);
+      if (!ready.ok) return ready;
+      era = ready.value;
+      mustLook = false;
+    }
+    await run.wait(undefined);
+    const ordinal = steps.findIndex((each) => each.state === "planned");
+    if (ordinal < 0) return good(undefined);
+    if (run.signal.aborted) return bad(STOPPED_BY_PERSON);
+    mustLook = await sendOne(run, ordinal, era);
+  }
+}
+
+/** Sends one step; says whether everything has to be looked at anew before the next. */
+async function sendOne(run: Run, ordinal: number, era: number): Promise<boolean> {
+  const { drive, steps } = run;
+  const step = steps[ordinal]!;
+  if (step.tries >= MOST_TRIES) {
+    await run.settle(ordinal, {
+      ...step,
+      state: "other",
+      said: `Sent ${step.tries} times, and each time it was gone again.`,
+      remedy: "Look at the drive and its supply; then try it again.",
+    });
+    return false;
+  }
+  await run.settle(ordinal, { ...step, state: "sent", tries: step.tries + 1 });
+  const outcome = await drive.write(era, drive.definition.byCode.get(step.code)!, step.to);
+  await run.settle(ordinal, settleWrite(steps[ordinal]!, outcome));
+  if (outcome.kind === "unknown") {
+    drive.noteTrouble(unanswered(outcome));
+    return true;
+  }
+  return outcome.kind === "refused" && (await afterRefusal(run, ordinal, outcome.refusal.passing));
+}
+
+/** A refusal while the permission is gone or the motor turns says nothing about the value, nor does a busy drive: such a step is sent again. */
+async function afterRefusal(run: Run, ordinal: number, passing: boolean): Promise<boolean> {
+  if (passing) await run.clock.sleep(BUSY_PAUSE_MS, run.signal);
+  const state = await run.drive.look();
+  const aboutTheValue = state.ok && !passing && state.value.permission !== false && !state.value.running;
+  if (aboutTheValue) return false;
+  await run.settle(ordinal, { ...run.steps[ordinal]!, state: "planned" });
+  return true;
+}

@@ -1,0 +1,52 @@
+import { describe, expect, test } from "@jest/globals";
+import { gridOf } from "./grid";
+import type { SheetData, SheetRow } from "./rows";
+
+const row = (code: string, name: string): SheetRow => ({
+  code,
+  name,
+  help: "",
+  kind: "setting",
+  cells: [],
+  notDefault: false,
+  differs: false,
+  moving: false,
+  readOnly: false,
+  search: "",
+});
+const sheet = (columns: SheetData["columns"], ...rows: SheetRow[]): SheetData => ({
+  columns,
+  compares: false,
+  groups: [{ id: "a", title: "A", trail: "", axis: 0, rows }],
+});
+const record = { title: "Record 1", source: "record" as const };
+const factory = { title: "Factory default", source: "default" as const };
+
+describe("the grid of a sheet", () => {
+  test("one column: margin, code, name, value", () => {
+    expect(gridOf(sheet([record], row("17r", "Stop by"))).columns).toBe(
+      "2.5rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem)",
+    );
+  });
+  test("two columns say beside the values how a row differs; a default is narrower", () => {
+    const grid = gridOf(sheet([record, factory], row("17r", "Stop by")));
+    expect(grid).toMatchObject({ narrow: false, says: true, minWidth: undefined });
+    expect(grid.columns).toBe(
+      "2.5rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem) minmax(9.5rem,12rem) minmax(5rem,8rem)",
+    );
+  });
+  test("the code's track is as wide as the longest code, the name's as the longest name, up to a limit", () => {
+    const long = gridOf(
+      sheet([record], row("4:6083.00", "Language at the keypad"), row("1", "x".repeat(90))),
+    );
+    expect(long.columns).toBe("2.5rem 6.16rem minmax(15rem,1fr) minmax(11rem,14rem)");
+  });
+  test("more than three columns are narrow, say nothing, and scroll sideways", () => {
+    const grid = gridOf(sheet([record, record, record, record], row("1a", "Name")));
+    expect(grid).toMatchObject({ narrow: true, says: false, minWidth: "55rem" });
+    expect(grid.columns.split(" ")).toHaveLength(7);
+  });
+  test("a sheet without rows has a grid all the same", () => {
+    expect(gridOf(sheet([record])).columns).toContain("5.2rem");
+  });
+});

@@ -1,0 +1,54 @@
+import type { SheetData } from "./rows";
+
+/** How a sheet is laid out: the tracks of its grid, as CSS takes them. */
+export interface SheetGrid {
+  /** Many columns: each is narrower, and the sheet scrolls sideways in its frame. */
+  narrow: boolean;
+  /** A last column says how a row differs, or the verdict on it. */
+  says: boolean;
+  columns: string;
+  /** The sheet is never drawn narrower than this. */
+  minWidth?: string;
+}
+
+/** A character of the mono face at 14 px, and of the text face, in rem. */
+const MONO = 0.54;
+const PROPORTIONAL = 0.47;
+const MARGIN = 2.5;
+
+/**
+ * The grid of a sheet: margin, code, name, a track for each column, and what is said of the row. The code's track is as wide as the longest
+ * code; names get what they need as long as there is room, since a name that is cut tells nothing.
+ */
+export function gridOf(data: SheetData): SheetGrid {
+  const count = data.columns.length;
+  const narrow = count > 3;
+  const says = count > 1 && !narrow;
+  const longest = (of: (row: SheetData["groups"][number]["rows"][number]) => string): number =>
+    data.groups.reduce(
+      (most, group) => group.rows.reduce((all, row) => Math.max(all, of(row).length), most),
+      0,
+    );
+  const code = rem(Math.max(5.2, MONO * longest((row) => row.code) + 1.3));
+  const name = rem(clamp(PROPORTIONAL * longest((row) => row.name) + 0.8, 9, narrow ? 12 : 15));
+  const values = data.columns.map(({ source }) => {
+    if (narrow) return "minmax(9.5rem,12rem)";
+    return source === "default" ? "minmax(9.5rem,12rem)" : "minmax(11rem,14rem)";
+  });
+  const tracks = [
+    rem(MARGIN),
+    code,
+    `minmax(${name},1fr)`,
+    ...values,
+    ...(says ? ["minmax(5rem,8rem)"] : []),
+  ];
+  return {
+    narrow,
+    says,
+    columns: tracks.join(" "),
+    minWidth: narrow ? rem(17 + 9.5 * count) : undefined,
+  };
+}
+
+const rem = (value: number): string => `${Number(value.toFixed(2))}rem`;
+const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));

@@ -1,0 +1,93 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Column } from "@/core/compare";
+import { factorySet, valuesByCode } from "@/core/set";
+import type { RawValue } from "@/core/value";
+import { hollin, rill } from "@/families/testing";
+import { buildSheet, filterSheet, type SheetData } from "./rows";
+
+const factory = () => valuesByCode(factorySet(rill, "R-030"));
+const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({
+  id: source,
+  title: source,
+  source,
+  values: new Map([...factory(), ...Object.entries(changed)]),
+});
+const row = (sheet: SheetData, code: string) =>
+  sheet.groups.flatMap((each) => each.rows).find((each) => each.code === code)!;
+
+describe("a sheet", () => {
+  test("beside a default: what is not default is marked, nothing differs, and the difference is counted from the default", () => {
+    const sheet = buildSheet(rill, "R-030", [column("record", { "1r": 250 }), column("default")]);
+    expect(sheet.compares).toBe(false);
+    expect(row(sheet, "1r")).toMatchObject({ notDefault: true, differs: false, by: "-2.5 s" });
+    expect(row(sheet, "4r")).toMatchObject({ notDefault: false, differs: false, by: undefined });
+  });
+  test("drive beside record: differences and one verdict in words", () => {
+    const sheet = buildSheet(rill, "R-030", [
+      column("live", { "4r": 99 }),
+      column("record", { "1r": 250, "4r": 180 }),
+    ]);
+    expect(row(sheet, "1r")).toMatchObject({ differs: true, verdict: "back to default" });
+    expect(row(sheet, "4r")).toMatchObject({ differs: true, verdict: "changed on the drive" });
+    expect(row(sheet, "5r")).toMatchObject({ differs: false, verdict: "never set" });
+  });
+  test("defaults alone show what a family has: parameters without a default too; beside a record they are left out where it has none", () => {
+    const defaults = buildSheet(rill, "R-030", [column("default")]);
+    expect(defaults.groups.flatMap((each) => each.rows)).toHaveLength(rill.parameters.length);
+    expect(row(defaults, "5y").cells[0]).toMatchObject({ missing: true });
+    const record = buildSheet(rill, "R-030", [column("record"), column("default")]);
+    expect(row(record, "5y")).toBeUndefined();
+  });
+  test("sets and axes are groups of their own, in their order", () => {
+    const sheet = buildSheet(hollin, "H-090", [
+      { ...column("default"), values: valuesByCode(factorySet(hollin, "H-090")) },
+    ]);
+    expect(sheet.groups.slice(0, 4).map((each) => [each.id, each.title])).toEqual([
+      ["mot/1", "Motor plate, set 1"],
+      ["mot/2", "Motor plate, set 2"],
+      ["mot/3", "Motor plate, set 3"],
+      ["ide/1", "Motor identified, set 1"],
+    ]);
+  });
+  test("among twins the odd one is ringed, and none when there is no majority", () => {
+    const twins = (values: number[]) =>
+      buildSheet(
+        rill,
+        "R-030",
+        values.map((raw) => column("record", { "4r": raw })),
+      );
+    expect(row(twins([180, 180, 120, 180]), "4r").cells.map((each) => each.odd ?? false)).toEqual([
+      false,
+      false,
+      true,
+      false,
+    ]);
+    expect(row(twins([1, 1, 2, 2]), "4r").cells.some((each) => each.odd)).toBe(false);
+  });
+  test("what moves by itself neither differs nor counts as not default", () => {
+    const sheet = buildSheet(rill, "R-030", [column("live", { "1y": 4000 }), column("record", { "1y": 0 })]);
+    expect(row(sheet, "1y")).toMatchObject({ moving: true, differs: false, notDefault: false });
+  });
+});
+
+describe("finding", () => {
+  const sheet = buildSheet(rill, "R-030", [column("record", { "1r": 250, "13r": 1 }), column("default")]);
+  const find = (text: string, more = {}) =>
+    filterSheet(sheet.groups, { text, onlyNotDefault: false, onlyDifferences: false, ...more }).flatMap(
+      (each) => each.rows.map((one) => one.code),
+    );
+  test.each([
+    ["4r", "4r"],
+    ["coast", "13r"],
+    ["deceleration emergency", "9r"],
+    ["2.50", "1r"],
+    ["brake resistor", "14r"],
+  ])("%s finds %s", (text, code) => {
+    expect(find(text)).toContain(code);
+  });
+  test("all words must be there, and groups without rows go", () => {
+    expect(find("deceleration nonsense")).toEqual([]);
+    expect(find("", { onlyNotDefault: true })).toEqual(["1r", "13r"]);
+    expect(find("kiln of nowhere")).toEqual([]);
+  });
+});

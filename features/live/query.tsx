@@ -1,0 +1,47 @@
+"use client";
+import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { useEffect, useState, type ReactNode } from "react";
+import type { Endpoint } from "@/core/contract";
+import type { Result } from "@/core/drive";
+import { ask, type Given } from "./ask";
+
+/** Keeps what was fetched while one is on the pages. A failed request says why by itself, so nothing is asked again behind one's back. */
+export function QueryProvider({ children }: { children: ReactNode }) {
+  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: false } } }));
+  return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
+}
+
+interface AskedOptions {
+  /** Nothing is asked while this is false. */
+  enabled?: boolean;
+  /** Asked again so often, in ms, while the page is in sight. */
+  everyMs?: number;
+  /** What was there before stays until the new answer is there. */
+  keepLast?: boolean;
+}
+
+/** What a way in answers, fetched and kept fresh. Troubles come as values; undefined while nothing is there yet. */
+export function useAsked<P, Q, B, A>(
+  endpoint: Endpoint<P, Q, B, A>,
+  given: Given<P, Q, B>,
+  { enabled = true, everyMs, keepLast = false }: AskedOptions = {},
+): Result<A> | undefined {
+  const { data } = useQuery({
+    queryKey: [endpoint.method, endpoint.path, given],
+    queryFn: ({ signal }) => ask(endpoint, given, signal),
+    enabled,
+    refetchInterval: everyMs,
+    placeholderData: keepLast ? (last) => last : undefined,
+  });
+  return enabled ? data : undefined;
+}
+
+/** A value once it has not changed for so long, in ms. */
+export function useSettled<T>(value: T, ms: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return settled;
+}

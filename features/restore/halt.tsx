@@ -1,0 +1,57 @@
+"use client";
+import Link from "next/link";
+import { usePlant } from "@/features/house/use-plant";
+import { Button } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import type { LiveRestore } from "./use-restore";
+import { Truth } from "./write-progress";
+
+/** What a halted restore says, and what one can do about it; and what one that lost its drive says. */
+export function Halt({ restore }: { restore: LiveRestore }) {
+  const { to } = usePlant();
+  const { job, steps, connected } = restore;
+  const { waitsFor, why, over } = job.place;
+  const begun = steps.length > 0;
+  if (over || (waitsFor !== "person" && waitsFor !== "drive")) return null;
+  if (waitsFor === "drive")
+    return (
+      <div className="mb-4">
+        <Notice
+          kind="caution"
+          title="The drive is lost; it is tried again by itself, and the restore goes on when the same drive is back."
+        >
+          <p>{why}</p>
+          {begun && <Truth steps={steps} permanent={job.permanent} />}
+        </Notice>
+      </div>
+    );
+  return (
+    <div className="mb-4">
+      <Notice kind="caution" title="Halted">
+        <p>{why}</p>
+        {begun && <Truth steps={steps} permanent={job.permanent} />}
+        {!connected && (
+          <p className="mt-1">
+            <Link className="underline underline-offset-4" href={to("/bench")}>
+              Connect drive {job.identity.serial} on the bench
+            </Link>
+            , then go on.
+          </p>
+        )}
+        <div className="flex flex-wrap gap-2 mt-3">
+          <Button rank="primary" disabled={!connected} onClick={() => void restore.goOn()}>
+            Go on
+          </Button>
+          {begun && (
+            <Button disabled={!connected} onClick={() => void restore.putBack()}>
+              Put back what was there before
+            </Button>
+          )}
+          <Button rank="quiet" onClick={() => void restore.end()}>
+            End it as it is
+          </Button>
+        </div>
+      </Notice>
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { restore, type ConnectionView, type JobView, type RestoreDetail } from "@/core/contract";
+import type { PlanChoices, WriteStep } from "@/core/restore";
+import { usePlant } from "@/features/house/use-plant";
+import { act, ask } from "@/features/live/ask";
+import { useLive } from "@/features/live/store";
+
+/** A restore as its page works with it: how it stands now, and what a person can decide. */
+export interface LiveRestore {
+  /** Checks, plan and choices, as loaded last. */
+  detail: RestoreDetail;
+  job: JobView;
+  steps: WriteStep[];
+  /** The drive it is about, where it is connected. */
+  connected: ConnectionView | undefined;
+  choose: (choices: PlanChoices) => Promise<void>;
+  confirm: () => Promise<void>;
+  stop: () => Promise<void>;
+  goOn: (again?: number[]) => Promise<void>;
+  putBack: () => Promise<void>;
+  end: () => Promise<void>;
+}
+
+/** Follows a restore: events tell of it, what is too large for events is loaded when its place changes. */
+export function useRestore(first: RestoreDetail): LiveRestore {
+  const router = useRouter();
+  const { plant, to } = usePlant();
+  const { jobs, steps: changes, connections } = useLive();
+  const [detail, setDetail] = useState(first);
+  const { id } = first;
+  const params = useMemo(() => ({ plant, restore: id }), [plant, id]);
+  const load = useCallback(async () => {
+    const answer = await ask(restore.showRestore, { params });
+    if (answer.ok) setDetail(answer.value);
+  }, [params]);
+  const job: JobView = jobs.get(id) ?? detail;
+  const { stage, waitsFor, over } = job.place;
+  // Checks, plan and the list of steps change with the place; single steps come as events.
+  useEffect(() => {
+    void Promise.resolve().then(load);
+  }, [stage, waitsFor, over, load]);
+  const changed = changes.get(id);
+  const steps = useMemo(
+    () => detail.steps.map((step, i) => changed?.get(i) ?? step),
+    [detail.steps, changed],
+  );
+  const connected = [...connections.values()].find(
+    (each) => `${each.identity?.definitionId}/${each.identity?.serial}` === job.driveKey,
+  );
+  return {
+    detail,
+    job,
+    steps,
+    connected,
+    async choose(body) {
+      await act(restore.choosePlan, { params, body: { ...body, leaveOut: [...body.leaveOut] } });
+      await load();
+    },
+    async confirm() {
+      await act(restore.confirmPlan, { params, body: { seal: detail.seal ?? "" } });
+      await load();
+    },
+    async stop() {
+      await act(restore.stopRestore, { params });
+    },
+    async goOn(again) {
+      await act(restore.goOnRestore, { params, body: { again } });
+    },
+    async putBack() {
+      const next = await act(restore.putBack, { params });
+      if (next) router.push(to(`/restore/${next.value.id}`));
+    },
+    async end() {
+      await act(restore.endRestore, { params });
+    },
+  };
+}

@@ -1,0 +1,31 @@
+import type { SheetData, SheetGrid } from "@/core/sheet";
+
+/** The names of a sheet's columns; they stay in sight while one scrolls. */
+export function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
+  const verdicts = data.groups.some((group) => group.rows.some((row) => row.verdict !== undefined));
+  return (
+    <div
+      role="row"
+      className="grid sticky top-0 z-20 h-7 bg-leaf text-[12px] text-soft border-b border-hairline"
+      style={{ gridTemplateColumns: grid.columns, minWidth: grid.minWidth }}
+    >
+      <span role="columnheader" aria-label="Marks" className="margin-rule" />
+      <span role="columnheader" className="pl-3 py-1">
+        Code
+      </span>
+      <span role="columnheader" className="py-1">
+        Parameter
+      </span>
+      {data.columns.map((column, i) => (
+        <span key={i} role="columnheader" className="py-1 pl-2 truncate" title={column.title}>
+          {column.title}
+        </span>
+      ))}
+      {grid.says && (
+        <span role="columnheader" className="py-1 pl-2">
+          {verdicts ? "Verdict" : "Difference"}
+        </span>
+      )}
+    </div>
+  );
+}

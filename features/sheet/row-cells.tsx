@@ -1,0 +1,53 @@
+import { memo } from "react";
+import type { SheetData, SheetGrid, SheetRow } from "@/core/sheet";
+import { classes } from "@/ui/classes";
+import { Mark } from "@/ui/marks";
+import { Value } from "./value";
+
+interface Props {
+  row: SheetRow;
+  data: SheetData;
+  grid: SheetGrid;
+  dim?: boolean;
+  hollow?: boolean;
+}
+
+/** The cells of one row; drawn again only when the row itself is another. */
+export const RowCells = memo(function RowCells({ row, data, grid, dim, hollow }: Props) {
+  return (
+    <>
+      <span role="gridcell" className="margin-rule h-full flex items-center justify-end gap-0.5 pr-1.5">
+        {row.differs && data.compares && <Mark name="differs" />}
+        {row.notDefault && <Mark name="not-default" />}
+        {row.readOnly && !row.notDefault && !row.moving && <Mark name="read-only" />}
+      </span>
+      <span role="gridcell" className="font-mono pl-3">
+        {row.code}
+      </span>
+      <span
+        role="gridcell"
+        className={classes("truncate pr-2", row.moving && "text-soft")}
+        title={row.help || row.name}
+      >
+        {row.name}
+      </span>
+      {row.cells.map((cell, i) => (
+        <Value
+          key={i}
+          cell={cell}
+          source={data.columns[i]!.source}
+          dim={dim && data.columns[i]!.source === "live"}
+          hollow={hollow}
+          narrow={grid.narrow}
+        />
+      ))}
+      {grid.says && (
+        <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.by}>
+          {row.moving
+            ? data.compares && "moves by itself"
+            : (row.verdict ?? row.by ?? (row.differs && "differs"))}
+        </span>
+      )}
+    </>
+  );
+});

@@ -1,0 +1,72 @@
+import { and, eq } from "drizzle-orm";
+import { driftOf } from "@/core/compare";
+import { listName } from "@/core/definition";
+import { whatChanged, type DriveIdentity } from "@/core/drive";
+import { factorySet, valuesByCode } from "@/core/set";
+import { tables, type Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import { loadSet, recordById, standingOf } from "@/server/ledger";
+import type { Comparison, Connection, Standing } from "./connection";
+
+/** A drive at a position, and the drive that was fitted there last where it is another. */
+export async function standingAt(
+  db: Database,
+  shelf: DefinitionShelf,
+  row: { id: number; tag: string; title: string },
+  identity: DriveIdentity,
+): Promise<Standing> {
+  const position = { id: row.id, tag: row.tag, title: row.title };
+  const fitted = await fittedAt(db, row.id);
+  const change = fitted ? whatChanged(fitted, identity) : "same";
+  if (!fitted || change === "same") return { position };
+  const ratingName = fitted.rating && shelf.find(fitted.definitionId)?.ratings.get(fitted.rating)?.name;
+  return {
+    position,
+    swappedFor: {
+      serial: fitted.serial,
+      ratingName: ratingName || "unknown rating",
+      change,
+      powerPart: fitted.powerPart ?? undefined,
+    },
+  };
+}
+
+/** The drive that was fitted at a position last; undefined when nobody has recorded one there. */
+export async function fittedAt(
+  db: Database,
+  positionId: number,
+): Promise<typeof tables.drive.$inferSelect | undefined> {
+  const { drive } = tables;
+  const rows = await db
+    .select()
+    .from(drive)
+    .where(and(eq(drive.positionId, positionId), eq(drive.whereabouts, "fitted")));
+  return rows[0];
+}
+
+/** How what was read differs from the standing record of the position. Where that stands under another parameter list, nobody can say. */
+export async function compareWithStanding(
+  db: Database,
+  shelf: DefinitionShelf,
+  { position, definition, identity, values }: Connection,
+): Promise<Comparison> {
+  const choice = await standingOf(db, position!.id);
+  const row = choice && (await recordById(db, choice.recordId));
+  if (!row) return {};
+  if (row.definitionId !== definition.id) {
+    const recorded = await shelf.ofRecord(db, row);
+    return {
+      notCompared: { record: row.number, recordedAs: recorded ? listName(recorded) : row.definitionId },
+    };
+  }
+  const standard = valuesByCode(factorySet(definition, identity.rating));
+  const drift = driftOf(definition, standard, valuesByCode(await loadSet(db, row)), values);
+  return {
+    drift: {
+      record: row.number,
+      changed: drift.changed.length,
+      backToDefault: drift.backToDefault.length,
+      compared: drift.compared,
+    },
+  };
+}

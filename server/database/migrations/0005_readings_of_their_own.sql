@@ -1,0 +1,1 @@
+DROP TABLE "reading_piece" CASCADE;

@@ -1,0 +1,21 @@
+/** The thread that holds the embedded database. It is told its folder, answers "ready", and takes one port for each who works on it. */
+import { parentPort, workerData, type MessagePort } from "node:worker_threads";
+import { PGlite } from "@electric-sql/pglite";
+import { DurableNodeFS, durableStartParams } from "../durable-fs";
+import { serveDatabase } from "./serve";
+
+const { folder } = workerData as { folder: string };
+const port = parentPort!;
+const pg = await PGlite.create({
+  fs: new DurableNodeFS(folder),
+  startParams: durableStartParams(PGlite.defaultStartParams),
+});
+port.on("message", (message: { connect?: MessagePort; close?: true }) => {
+  if (message.connect) serveDatabase(pg, message.connect);
+  if (message.close)
+    void pg.close().then(
+      () => port.postMessage({ closed: true }),
+      (error: Error) => port.postMessage({ failed: error.message }),
+    );
+});
+port.postMessage({ ready: true });

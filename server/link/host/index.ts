@@ -1,0 +1,13 @@
+/** The thread that holds the links, and what is asked of it. */
+export { LinkHost, type HostParts } from "./host";
+export type {
+  LinkAsks,
+  LiveView,
+  LookTiming,
+  MainAsks,
+  RunArg,
+  RunEnd,
+  RunEvent,
+  WholeReading,
+} from "./messages";
+export { loadReading, stepColumns } from "./store";

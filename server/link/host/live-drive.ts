@@ -1,0 +1,332 @@
+import { definitionFor, type Definition } from "@/core/definition";
+import {
+  bad,
+  fittingOf,
+  good,
+  identifyDrive,
+  sameDrive,
+  type DriveIdentity,
+  type DriveSession,
+  type DriveState,
+  type Identified,
+  type Result,
+  type Trouble,
+} from "@/core/drive";
+import { linkText, sleptMs, type LinkSettings } from "@/core/link";
+import type { Clock } from "@/core/protocol/channel";
+import type { DriveLink } from "../drive-link";
+import { IMPORTANCE, type Importance } from "../queue";
+import type { LiveView, LookTiming } from "./messages";
+
+export interface LiveParts {
+  link: DriveLink;
+  /** The families that may answer on such a link, each at most once for a firmware range. */
+  candidates: readonly Definition[];
+  clock: Clock;
+  /** The time of day, ms since 1970. */
+  wall: () => number;
+  timing: LookTiming;
+  changed: (view: LiveView) => void;
+}
+
+/**
+ * The live half of a connection, where its link is: who the drive is and what it is doing. It watches the drive, says at once when it is
+ * lost, tries again by itself, and takes back only the same drive.
+ */
+export class LiveDrive {
+  definition: Definition | undefined;
+  private view: LiveView;
+  private readonly ending = new AbortController();
+  private readonly waiters = new Set<() => void>();
+  private readonly forgetLost: () => void;
+  private wake = new AbortController();
+  private alsoAt: number | undefined;
+  /** A person chose the family and the drive does not tell who it is. */
+  private takenFor = false;
+
+  constructor(
+    private readonly settings: LinkSettings,
+    unit: number,
+    private readonly parts: LiveParts,
+  ) {
+    this.view = { phase: "connecting", since: parts.wall(), unit, era: 0, fit: "fits", stateAt: 0 };
+    const { link } = parts;
+    const onLost = (reason: string): void =>
+      this.noteTrouble({
+        kind: "lost",
+        text: `The link is lost: ${reason}`,
+        remedy: "It is tried again by itself.",
+      });
+    const onStarted = (started: number): void => {
+      if (started === this.view.unit)
+        this.noteTrouble({
+          kind: "lost",
+          text: "The drive has just started anew.",
+          remedy: "It is looked at again; what was not permanent is gone.",
+        });
+    };
+    link.onLost.add(onLost);
+    link.onStarted.add(onStarted);
+    this.forgetLost = () => {
+      link.onLost.delete(onLost);
+      link.onStarted.delete(onStarted);
+    };
+  }
+
+  /** How it stands. */
+  get now(): LiveView {
+    return { ...this.view };
+  }
+
+  get era(): number {
+    return this.view.era;
+  }
+
+  get connected(): boolean {
+    return this.view.phase === "connected";
+  }
+
+  get state(): DriveState | undefined {
+    return this.view.state;
+  }
+
+  get trouble(): Trouble | undefined {
+    return this.view.trouble;
+  }
+
+  get ended(): AbortSignal {
+    return this.ending.signal;
+  }
+
+  /**
+   * First contact: identity and state. On success the drive is watched from then on. `as` takes a drive that no definition fits for one of a
+   * family that a person chose: read in the open, neither recorded nor restored.
+   */
+  async start(as?: Definition): Promise<Result<LiveView>> {
+    const found = as
+      ? await takeFor(this.sessionFor(as, IMPORTANCE.reading))
+      : await identifyDrive(
+          (definition) => this.sessionFor(definition, IMPORTANCE.reading),
+          this.parts.candidates,
+        );
+    if (!found.ok) return this.fail(found.trouble);
+    const { identity, definition, fit } = found.value;
+    this.takenFor = as !== undefined && identity.serial === "";
+    this.definition = definitionFor(definition, fittingOf(identity));
+    this.view = { ...this.view, identity: this.placed(identity), definitionId: definition.id, fit };
+    const state = await this.session(IMPORTANCE.reading).readState();
+    if (!state.ok) return this.fail(state.trouble);
+    this.takeState(state.value);
+    this.enter("connected");
+    void this.watch();
+    return good(this.now);
+  }
+
+  /** Asks who is there now. A drive that tells no serial number is known by where it answers. */
+  async identify(): Promise<Result<DriveIdentity>> {
+    const found = await this.session(IMPORTANCE.restore).identify();
+    return found.ok ? good(this.placed(found.value)) : found;
+  }
+
+  /** What one can do with the drive, at one importance on the link. Only after `start` succeeded. */
+  session(importance: Importance): DriveSession {
+    if (!this.definition) throw new Error("Nothing is known of this drive yet.");
+    return this.sessionFor(this.definition, importance);
+  }
+
+  /** A session that sends nothing any more once the drive was lost since `era`: for everything that changes the drive. */
+  writingSession(era: number): DriveSession {
+    const stillRight = (): boolean => this.view.era === era && this.connected;
+    return this.sessionFor(this.definition!, IMPORTANCE.restore, stillRight);
+  }
+
+  /** Reads the state now and shows it. A trouble with the link is noted. */
+  async look(importance: Importance): Promise<Result<DriveState>> {
+    const state = await this.session(importance).readState();
+    if (state.ok) this.takeState(state.value);
+    else this.noteTrouble(state.trouble);
+    return state;
+  }
+
+  /** Tells of a trouble that some work met: silence and a lost link make it look for the drive at once. */
+  noteTrouble(trouble: Trouble): void {
+    if (!this.connected || trouble.kind === "refused" || trouble.kind === "stopped") return;
+    this.view = { ...this.view, trouble, era: this.view.era + 1 };
+    this.enter("lost");
+    this.wake.abort();
+  }
+
+  /** Resolves when the same drive is connected; with the trouble when another one answers, when one lets go, or when the signal is given. */
+  async whenBack(signal?: AbortSignal): Promise<Result<void>> {
+    for (;;) {
+      if (this.ended.aborted)
+        return bad({
+          kind: "not-connected",
+          text: "The connection to this drive was let go.",
+          remedy: "Connect again, then go on.",
+        });
+      if (signal?.aborted)
+        return bad({ kind: "stopped", text: "Stopped.", remedy: "Go on when you are ready." });
+      if (this.connected) return good(undefined);
+      if (this.view.phase === "other-drive") return bad(this.view.trouble!);
+      await new Promise<void>((resolve) => {
+        const done = (): void => {
+          this.waiters.delete(done);
+          signal?.removeEventListener("abort", done);
+          resolve();
+        };
+        this.waiters.add(done);
+        signal?.addEventListener("abort", done);
+      });
+    }
+  }
+
+  /** After a restart the drive may answer at the address that was written to it: it is looked for there too. */
+  expectAlsoAt(unit: number): void {
+    if (unit !== this.view.unit) this.alsoAt = unit;
+  }
+
+  end(): void {
+    this.forgetLost();
+    this.ending.abort();
+    this.wake.abort();
+    this.notifyWaiters();
+  }
+
+  private placed(identity: DriveIdentity): DriveIdentity {
+    if (identity.serial !== "" || this.takenFor) return identity;
+    return { ...identity, serial: `at ${linkText(this.settings)}, address ${this.view.unit}`, placed: true };
+  }
+
+  private sessionFor(
+    definition: Definition,
+    importance: Importance,
+    stillRight?: () => boolean,
+  ): DriveSession {
+    return this.parts.link.session(definition, () => this.view.unit, importance, stillRight);
+  }
+
+  private fail(trouble: Trouble): Result<never> {
+    this.view = { ...this.view, trouble };
+    this.enter("failed");
+    return bad(trouble);
+  }
+
+  private takeState(state: DriveState): void {
+    const before = JSON.stringify(this.view.state);
+    this.view = { ...this.view, state, stateAt: this.parts.wall() };
+    if (JSON.stringify(state) !== before) this.announce();
+  }
+
+  private enter(phase: LiveView["phase"]): void {
+    if (this.view.phase === phase) return;
+    this.view = { ...this.view, phase, since: this.parts.wall() };
+    if (phase === "connected") this.view.trouble = undefined;
+    this.announce();
+    if (phase !== "lost") this.notifyWaiters();
+  }
+
+  private announce(): void {
+    if (!this.ended.aborted) this.parts.changed(this.now);
+  }
+
+  private notifyWaiters(): void {
+    for (const waiter of [...this.waiters]) waiter();
+  }
+
+  private moment(): { wall: number; steady: number } {
+    return { wall: this.parts.wall(), steady: this.parts.clock.now() };
+  }
+
+  private async watch(): Promise<void> {
+    const { timing, clock } = this.parts;
+    let retryMs = timing.retryMs;
+    while (!this.ended.aborted) {
+      this.wake = new AbortController();
+      if (this.connected) {
+        retryMs = timing.retryMs;
+        await this.watchOnce();
+      } else {
+        await clock.sleep(retryMs, this.ended);
+        if (!this.ended.aborted) await this.comeBack();
+        retryMs = Math.min(retryMs * 2, timing.longestRetryMs);
+      }
+    }
+  }
+
+  private async watchOnce(): Promise<void> {
+    const { timing, clock } = this.parts;
+    const before = this.moment();
+    await clock.sleep(timing.watchMs, this.wake.signal);
+    const slept = sleptMs(before, this.moment(), timing.watchMs);
+    if (slept > 0)
+      this.noteTrouble({
+        kind: "lost",
+        text: `This computer slept for ${Math.round(slept / 1000)} s.`,
+        remedy: "The drive is looked at again before anything goes on.",
+      });
+    if (!this.ended.aborted && this.connected) await this.look(IMPORTANCE.measured);
+  }
+
+  /** After a loss: who answers now? Only the same drive is taken back. */
+  private async comeBack(): Promise<void> {
+    const session = this.session(IMPORTANCE.restore);
+    if (this.takenFor) {
+      const answer = await session.readState();
+      if (!answer.ok) return;
+      this.takeState(answer.value);
+      return this.enter("connected");
+    }
+    let identity = await this.identify();
+    if (!identity.ok && this.alsoAt !== undefined) {
+      // Whoever does not answer here may answer there; if nobody does, both are tried again.
+      const elsewhere = this.alsoAt;
+      this.alsoAt = this.view.unit;
+      this.view = { ...this.view, unit: elsewhere };
+      identity = await this.identify();
+    }
+    if (!identity.ok) {
+      if (identity.trouble.kind === "other-drive") this.refuseOther(identity.trouble);
+      return;
+    }
+    const { identity: known } = this.view;
+    if (!sameDrive(identity.value, known!)) {
+      this.refuseOther({
+        kind: "other-drive",
+        text: `Another drive answers here now: ${identity.value.ratingName}, serial ${identity.value.serial}, instead of ${known!.serial}.`,
+        remedy: "Let go of this connection and connect again, so that you see who it is.",
+      });
+      return;
+    }
+    const state = await session.readState();
+    if (!state.ok) return;
+    this.alsoAt = undefined;
+    this.takeState(state.value);
+    this.enter("connected");
+  }
+
+  private refuseOther(trouble: Trouble): void {
+    this.view = { ...this.view, trouble };
+    this.enter("other-drive");
+  }
+}
+
+/** A drive taken for one of a family it does not fit: what it says of itself as far as that goes, always "nearest". */
+async function takeFor(session: DriveSession): Promise<Result<Identified>> {
+  const { definition } = session;
+  const said = await session.identify();
+  if (!said.ok && said.trouble.kind !== "other-drive" && said.trouble.kind !== "refused") return said;
+  const identity: DriveIdentity = said.ok
+    ? said.value
+    : {
+        vendor: "Unknown",
+        family: "drive",
+        definitionId: definition.id,
+        rating: undefined,
+        ratingName: `drive, read as ${definition.title}`,
+        supply: "unknown",
+        firmware: definition.fitting.firmware,
+        serial: "",
+      };
+  return good({ identity, definition, fit: "nearest" });
+}

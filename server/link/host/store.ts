@@ -1,0 +1,73 @@
+import { and, eq, sql } from "drizzle-orm";
+import { fullCode } from "@/core/definition";
+import type { WriteStep } from "@/core/restore";
+import type { Piece } from "@/core/set";
+import type { RawValue } from "@/core/value";
+import { tables, type Database } from "@/server/database";
+
+const { readingGroup, job, jobStep } = tables;
+
+/** What a reading has so far: values by code, codes the drive refused, groups that are whole. */
+export interface Progress {
+  values: Map<string, RawValue>;
+  refused: string[];
+  done: Set<string>;
+}
+
+/** What a reading has so far; nothing when it has not begun. */
+export async function loadReading(db: Database, reading: string): Promise<Progress> {
+  const rows = await db.select().from(readingGroup).where(eq(readingGroup.readingId, reading));
+  const progress: Progress = { values: new Map(), refused: [], done: new Set() };
+  for (const { group, content, refused } of rows) {
+    for (const [code, raw] of Object.entries(content.values))
+      progress.values.set(fullCode(code, content.axis, content.set), raw);
+    progress.refused.push(...refused);
+    progress.done.add(group);
+  }
+  return progress;
+}
+
+/** Keeps one whole group of a reading, in one statement. */
+export async function keepGroup(
+  db: Database,
+  reading: string,
+  group: string,
+  content: Piece,
+  refused: string[],
+): Promise<void> {
+  await db.insert(readingGroup).values({ readingId: reading, group, content, refused }).onConflictDoNothing();
+}
+
+/** Writes one step of a restore down. */
+export async function saveStep(db: Database, jobId: number, ordinal: number, step: WriteStep): Promise<void> {
+  await db
+    .update(jobStep)
+    .set(stepColumns(step))
+    .where(and(eq(jobStep.jobId, jobId), eq(jobStep.ordinal, ordinal)));
+}
+
+/** Writes down that a command is about to be sent: should the program end now, nobody knows whether it was. */
+export async function saveCommandSent(
+  db: Database,
+  jobId: number,
+  which: "permanent" | "restart",
+): Promise<void> {
+  await db
+    .update(job)
+    .set({ detail: sql`${job.detail} || jsonb_build_object(${which}::text, 'sent')` })
+    .where(eq(job.id, jobId));
+}
+
+/** A step as its row holds it. */
+export function stepColumns(step: WriteStep) {
+  return {
+    fromRaw: step.from ?? null,
+    toRaw: step.to,
+    caution: step.caution ?? null,
+    state: step.state,
+    said: step.said ?? null,
+    remedy: step.remedy ?? null,
+    readBack: step.readBack ?? null,
+    tries: step.tries,
+  };
+}

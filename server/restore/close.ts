@@ -1,0 +1,41 @@
+import { move } from "@/core/restore";
+import { dropReading } from "@/server/bench";
+import type { Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import { writeJournal } from "@/server/journal";
+import type { Person } from "@/server/people";
+import { saveJob, type RestoreJob } from "./job-state";
+import { writeReceipt } from "./receipt";
+
+/** Writes down that a person ended a restore where it stood: with a receipt where something was sent to the drive, else with a line in the journal. */
+export async function closeJob(
+  db: Database,
+  shelf: DefinitionShelf,
+  job: RestoreJob,
+  person: Person,
+  now: Date,
+): Promise<void> {
+  const { memory, id } = job;
+  memory.interruptions.push(`${now.toISOString()} Ended by ${person.name}.`);
+  memory.place = move(memory.place, { type: "end" });
+  job.open = false;
+  if (job.steps.some((each) => each.tries > 0)) {
+    const definition = shelf.get(memory.identity.definitionId);
+    memory.receiptId = await writeReceipt(db, definition, job, undefined, now);
+  } else {
+    // Nothing was sent to the drive, so there is nothing to account for.
+    await db.transaction(async (tx) => {
+      await saveJob(tx, job, now);
+      await writeJournal(tx, {
+        at: now,
+        plantId: job.plantId,
+        byName: person.name,
+        kind: "restore",
+        positionId: job.positionId,
+        text: `Ended the restore of record ${memory.recordNumber} onto drive ${memory.identity.serial} before anything was written.`,
+        href: `/restore/${id}`,
+      });
+    });
+  }
+  for (const stage of ["before", "after"]) await dropReading(db, `restore-${id}-${stage}`);
+}

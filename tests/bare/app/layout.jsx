@@ -1,0 +1,7 @@
+export default function Root({ children }) {
+  return (
+    <html lang="en">
+      <body>{children}</body>
+    </html>
+  );
+}
