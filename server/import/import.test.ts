@@ -6,7 +6,7 @@ import { rill } from "@/families/testing";
 import type { OpenDatabase } from "@/server/database";
 import { DefinitionShelf } from "@/server/definitions";
 import { readJournal } from "@/server/journal";
-import { emptyDatabase } from "@/server/testing/plant";
+import { emptyDatabase } from "@/server/testing/database";
 import { Imports } from "./imports";
 import { readUpload } from "./read-upload";
 

@@ -1,5 +1,3 @@
-import { readFileSync } from "node:fs";
-import type { PGlite } from "@electric-sql/pglite";
 import { eq } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { LinkSettings } from "@/core/link";
@@ -7,12 +5,13 @@ import type { RawValue } from "@/core/value";
 import { definitions, rill } from "@/families/testing";
 import { createApplication, type Application } from "@/server/application";
 import type { Connection } from "@/server/bench";
-import { embeddedOver, openInMemory, tables, type OpenDatabase } from "@/server/database";
+import { embeddedOver, tables, type OpenDatabase } from "@/server/database";
 import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { StandInDrive, type DriveMake } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import type { LineKind } from "@/simulator/spoken-line";
+import { emptyDatabase, type TestDatabase } from "./database";
 
 /** A small plant for tests: one position, one stand-in on a real socket, a real database. */
 export interface TestPlant {
@@ -36,11 +35,6 @@ export interface TestPlant {
   close(): Promise<void>;
 }
 
-/** A migrated database with nothing in it; quick, since it starts from the one that was made before all tests. */
-export async function emptyDatabase(): Promise<OpenDatabase & { pg: PGlite }> {
-  return openInMemory(new Blob([readFileSync(process.env.TEST_DATABASE!)]));
-}
-
 /** As the database says it; reading goes on. */
 const NO_SPACE = Object.assign(new Error("could not extend file: No space left on device"), {
   code: "53100",
@@ -53,7 +47,7 @@ const changes = (key: string | symbol, sql: unknown): boolean =>
  * everything that it writes.
  */
 function killable(
-  { pg, close }: OpenDatabase & { pg: PGlite },
+  { pg, close }: TestDatabase,
   diskFull: () => boolean,
 ): {
   database: OpenDatabase;
@@ -207,6 +201,8 @@ export async function testPlant(
     async close() {
       await app.links.close();
       await line.close();
+      // What this program still had under way must not reach the database of the next test.
+      life.kill();
       await database.close();
     },
   };
