@@ -7,7 +7,10 @@ export type TestDatabase = OpenDatabase & { pg: PGlite };
 
 /** Databases that a test of this file has closed; the next one takes them over, emptied. */
 const closed: PGlite[] = [];
+let lastTestOver = false;
+// This runs before the file's own `afterAll`: what is closed there is closed for good.
 afterAll(async () => {
+  lastTestOver = true;
   for (const pg of closed) await pg.close();
 });
 
@@ -20,7 +23,7 @@ export async function emptyDatabase(): Promise<TestDatabase> {
   const { pg, db } = used
     ? await emptied(used)
     : await openInMemory(new Blob([readFileSync(process.env.TEST_DATABASE!)]));
-  return { pg, db, close: async () => void closed.push(pg) };
+  return { pg, db, close: async () => void (lastTestOver ? await pg.close() : closed.push(pg)) };
 }
 
 /** As the migrations leave it. What is only ever added to refuses to be emptied: for once its triggers do not fire. */
