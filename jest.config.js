@@ -13,8 +13,10 @@ const config = {
   testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],
   modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
   globalSetup: "<rootDir>/scripts/prepare-tests.mjs",
+  testSequencer: "<rootDir>/scripts/longest-first.mjs",
   testTimeout: 60000,
-  maxWorkers: 2,
+  // One more than there are processors in the smallest machine: what waits for a drive leaves the processor to another.
+  maxWorkers: 3,
 };
 
 export default config;

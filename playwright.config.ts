@@ -1,17 +1,14 @@
 import { defineConfig } from "@playwright/test";
-
-const PORT = 4390;
-const CABINET = 4391;
+import { plantOf, WORKERS } from "./tests/plants";
 
 /** The journeys in a real browser, against the built application, the demo plant and its stand-ins. */
 export default defineConfig({
   testDir: "tests",
   timeout: 120_000,
-  workers: 1,
+  workers: WORKERS,
   retries: 0,
   reporter: [["list"], ["json", { outputFile: "test-results/report.json" }]],
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: "/usr/bin/chromium",
@@ -26,20 +23,23 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: "node scripts/demo.mjs --fresh",
-    url: `http://127.0.0.1:${PORT}/sign-in`,
-    timeout: 300_000,
-    reuseExistingServer: false,
-    stdout: "pipe",
-    env: {
-      PORT: String(PORT),
-      CABINET_PORT: String(CABINET),
-      DATA_DIR: "data/browser-tests",
-      DEMO_PORT_SHIFT: "1000",
-      NEXT_TELEMETRY_DISABLED: "1",
-      LOG_LEVEL: "warn",
-      CHECK_ANSWERS: "1",
-    },
-  },
+  webServer: Array.from({ length: WORKERS }, (_, worker) => {
+    const { port, cabinetPort, folder, shift } = plantOf(worker);
+    return {
+      command: "node scripts/demo.mjs --fresh",
+      url: `http://127.0.0.1:${port}/sign-in`,
+      timeout: 300_000,
+      reuseExistingServer: false,
+      stdout: "pipe" as const,
+      env: {
+        PORT: String(port),
+        CABINET_PORT: String(cabinetPort),
+        DATA_DIR: folder,
+        DEMO_PORT_SHIFT: String(shift),
+        NEXT_TELEMETRY_DISABLED: "1",
+        LOG_LEVEL: "warn",
+        CHECK_ANSWERS: "1",
+      },
+    };
+  }),
 });

@@ -1,53 +1,16 @@
-/** `npm test`: types, lint, boundaries, unit tests, browser tests. Prints the totals of all runners at the end; fails when one fails. */
+/** `npm test`: static checks, unit tests, browser tests. Prints the totals of all runners at the end; fails when one fails. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { installTools, installPackages, run } from "./prepare.mjs";
+import { installPackages, installTools, run } from "./prepare.mjs";
+import { staticChecks } from "./static.mjs";
 
 installPackages();
 installTools();
 rmSync("test-results", { recursive: true, force: true });
 mkdirSync("test-results", { recursive: true });
 
-let passed = 0;
-let failed = 0;
-const step = (name, command, args, options) => {
-  console.log(`\n== ${name}`);
-  const started = Date.now();
-  const status = run(command, args, options);
-  console.log(
-    `== ${name}: ${status === 0 ? "fine" : `ended with ${status}`}, ${Math.round((Date.now() - started) / 1000)} s`,
-  );
-  return status;
-};
-const bin = (name) => `node_modules/.bin/${name}`;
+let { passed, failed } = await staticChecks();
 
-for (const [name, command, args] of [
-  ["types", "node", [bin("tsc"), "--noEmit"]],
-  ["lint", "node", [bin("eslint"), ".", "--max-warnings", "0"]],
-  ["format", "node", [bin("prettier"), "--check", ".", "--log-level", "warn"]],
-  [
-    "boundaries",
-    "node",
-    [
-      bin("depcruise"),
-      "--config",
-      ".dependency-cruiser.cjs",
-      "core",
-      "server",
-      "app",
-      "features",
-      "ui",
-      "families",
-      "simulator",
-      "demo",
-      "bench",
-    ],
-  ],
-]) {
-  if (step(name, command, args) === 0) passed += 1;
-  else failed += 1;
-}
-
-const unit = step("unit tests", "node", [
+const unit = step("unit tests", [
   "--experimental-vm-modules",
   "--disable-warning=ExperimentalWarning",
   "node_modules/jest/bin/jest.js",
@@ -58,7 +21,9 @@ count("test-results/unit.json", unit, (report) => [
   report.numPassedTests,
   report.numFailedTests + report.numRuntimeErrorTestSuites,
 ]);
-const browser = step("browser tests", "node", [bin("playwright"), "test"]);
+
+const browser =
+  step("build", ["scripts/build.mjs"]) || step("browser tests", ["node_modules/.bin/playwright", "test"]);
 count("test-results/report.json", browser, (report) => [
   report.stats.expected,
   report.stats.unexpected + report.stats.flaky,
@@ -66,6 +31,16 @@ count("test-results/report.json", browser, (report) => [
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);
+
+/** Runs one of the runners, and says how long it took. */
+function step(name, args) {
+  console.log(`\n== ${name}`);
+  const started = Date.now();
+  const status = run(process.execPath, args);
+  const seconds = Math.round((Date.now() - started) / 1000);
+  console.log(`== ${name}: ${status === 0 ? "fine" : `ended with ${status}`}, ${seconds} s`);
+  return status;
+}
 
 /** Adds a runner's own totals; a runner that failed without a report counts as one failure. */
 function count(file, status, read) {

@@ -1,8 +1,9 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { readdirSync } from "node:fs";
 import { dirname } from "node:path";
-import { expect, test, type APIRequestContext } from "@playwright/test";
+import type { APIRequestContext } from "@playwright/test";
 import { ENDPOINTS, fillPath } from "@/core/contract";
+import { expect, test } from "./fixtures";
 
 /** Names that stand in paths of the demo plant. */
 const NAMES: Record<string, string> = {

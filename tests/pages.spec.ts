@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
-import { at, openBench, signIn } from "./helpers";
+import type { Page } from "@playwright/test";
+import { expect, test } from "./fixtures";
+import { at, openBench, signIn, signInAs } from "./helpers";
 
 const TO_NOBODY = { kind: "modbus-tcp", host: "127.0.0.1", port: 1 };
 
@@ -80,7 +81,7 @@ test("nothing live is touched before the warning was acknowledged, in each sign-
   page,
   browser,
 }) => {
-  await signIn(page, "tomas@tarnhollow.example");
+  await signInAs(page, "tomas@tarnhollow.example");
   const headers = { origin: new URL(page.url()).origin };
   const live: Array<[path: string, data: unknown]> = [
     ["connections", { link: TO_NOBODY, unit: 1 }],
@@ -105,7 +106,7 @@ test("nothing live is touched before the warning was acknowledged, in each sign-
   });
   expect(after.status()).toBe(502);
   const later = await (await browser.newContext()).newPage();
-  await signIn(later, "tomas@tarnhollow.example");
+  await signInAs(later, "tomas@tarnhollow.example");
   const again = await later.request.post("/api/plants/tarn-hollow/connections", {
     data: live[0]![1],
     headers,

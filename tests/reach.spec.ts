@@ -1,15 +1,12 @@
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
+import { expect, test } from "./fixtures";
 import { at, atCabinet, openBench, signIn } from "./helpers";
-
-/** The demo's ports are moved by this much in the tests. */
-const SHIFT = 1000;
-const PORT_PATH = `/tmp/calm-ledger-port${SHIFT}`;
 
 async function chooseGateway(page: Page, kind: string, port: number): Promise<void> {
   await page.getByRole("radio", { name: kind }).click();
   await page.getByLabel(/^Host/).fill("127.0.0.1");
-  await page.getByLabel("Port", { exact: true }).fill(String(port + SHIFT));
+  await page.getByLabel("Port", { exact: true }).fill(String(port));
 }
 
 async function letGoOfAll(page: Page): Promise<void> {
@@ -22,10 +19,11 @@ async function letGoOfAll(page: Page): Promise<void> {
 
 test("the drives on a line are found on a range, named, and recognised by their positions", async ({
   page,
+  plant,
 }) => {
   await signIn(page);
   await openBench(page);
-  await chooseGateway(page, "Modbus RTU through a TCP gateway", 15042);
+  await chooseGateway(page, "Modbus RTU through a TCP gateway", plant.shift + 15042);
   await page.getByLabel("From address").fill("24");
   await page.getByLabel(/^To address/).fill("31");
   await page.getByRole("button", { name: "Look for drives" }).click();
@@ -40,11 +38,11 @@ test("the drives on a line are found on a range, named, and recognised by their 
   await letGoOfAll(page);
 });
 
-test("a search can be stopped, and what a disturbed line shows is told apart", async ({ page }) => {
+test("a search can be stopped, and what a disturbed line shows is told apart", async ({ page, plant }) => {
   await signIn(page);
   await openBench(page);
   await atCabinet(page, "goods-in", "New Lark", "disturb", { disturbance: "bad-check" });
-  await chooseGateway(page, "Modbus RTU through a TCP gateway", 15092);
+  await chooseGateway(page, "Modbus RTU through a TCP gateway", plant.shift + 15092);
   await page.getByLabel(/^To address/).fill("2");
   await page.getByRole("button", { name: "Look for drives" }).click();
   await expect(page.getByText("Speed is right; parity or stop bits are not")).toBeVisible({
@@ -59,11 +57,12 @@ test("a search can be stopped, and what a disturbed line shows is told apart", a
 
 test("a drive on a serial port: found, read, the adapter unplugged and plugged in again", async ({
   page,
+  plant,
 }) => {
   await signIn(page);
   await openBench(page);
   await page.getByRole("radio", { name: "Modbus on a serial port" }).click();
-  await page.getByLabel("Or type its path").fill(PORT_PATH);
+  await page.getByLabel("Or type its path").fill(`/tmp/calm-ledger-port${plant.shift}`);
   await page.getByRole("combobox", { name: /^Speed/ }).selectOption("19200");
   await page.getByLabel("To address").fill("8");
   await page.getByRole("button", { name: "Look for drives" }).click();
@@ -84,10 +83,11 @@ test("a drive on a serial port: found, read, the adapter unplugged and plugged i
 
 test("an unknown drive is answered by importing its definition from a register list, then known and read", async ({
   page,
+  plant,
 }) => {
   await signIn(page);
   await openBench(page);
-  await chooseGateway(page, "Modbus RTU through a TCP gateway", 15092);
+  await chooseGateway(page, "Modbus RTU through a TCP gateway", plant.shift + 15092);
   await page.getByRole("button", { name: "Connect", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Somebody answers whom no definition fits" })).toBeVisible({
     timeout: 20_000,
@@ -109,7 +109,7 @@ test("an unknown drive is answered by importing its definition from a register l
   await expect(notes.getByRole("row").filter({ hasText: "BCD" })).toContainText("14");
   await page.getByRole("button", { name: "Keep this definition" }).click();
   await page.waitForURL(/\/bench$/);
-  await chooseGateway(page, "Modbus RTU through a TCP gateway", 15092);
+  await chooseGateway(page, "Modbus RTU through a TCP gateway", plant.shift + 15092);
   await page.getByRole("button", { name: "Connect", exact: true }).click();
   await page.waitForURL(/\/bench\/.+/);
   await expect(page.getByText("Thornbury Lark, not told, firmware 1.3, serial TL-77120")).toBeVisible();
@@ -121,6 +121,7 @@ test("an unknown drive is answered by importing its definition from a register l
 
 test("an electronic data sheet becomes a definition; a wrong file is refused in words and nothing is kept", async ({
   page,
+  plant,
 }) => {
   await signIn(page);
   await page.goto(at("/families/import"));
@@ -141,7 +142,7 @@ test("an electronic data sheet becomes a definition; a wrong file is refused in 
   await page.getByRole("button", { name: "Keep this definition" }).click();
   await page.waitForURL(/\/families\/thornbury-wren/);
   await openBench(page);
-  await chooseGateway(page, "CANopen through a gateway", 15093);
+  await chooseGateway(page, "CANopen through a gateway", plant.shift + 15093);
   await page.getByRole("button", { name: "Connect", exact: true }).click();
   await expect(page.getByText("Thornbury Wren, not told, firmware 2.1, serial 510033")).toBeVisible({
     timeout: 20_000,

@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
-import { at, atCabinet, connect, signIn, standIn } from "./helpers";
+import { expect, test } from "./fixtures";
+import { at, atCabinet, connect, signIn, signInAs, standIn } from "./helpers";
 
 test("a drive is recorded, dies, and its replacement is restored and verified", async ({ page }) => {
   await signIn(page);
@@ -93,7 +93,7 @@ test("two windows restoring one drive: the second is told who is at it", async (
   const begin = page.getByRole("button", { name: "Read the drive and check" });
   await expect(begin).toBeEnabled();
   const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await signIn(other, "tomas@tarnhollow.example");
+  await signInAs(other, "tomas@tarnhollow.example");
   await other.goto(at("/bench"));
   await other.getByRole("button", { name: /have read this/ }).click();
   await other.goto(at("/positions/KL-01/restore"));
