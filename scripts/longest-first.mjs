@@ -1,5 +1,5 @@
 /** The order of the unit tests: those that take minutes first, so that none of them runs alone at the end. */
-import jest from "@jest/test-sequencer";
+import Sequencer from "@jest/test-sequencer";
 
 const LONG = ["/restore/fault-loop/", "/restore/full-disk", "/bench/", "/restore/", "/server/"];
 const rank = ({ path }) => {
@@ -7,7 +7,7 @@ const rank = ({ path }) => {
   return at < 0 ? LONG.length : at;
 };
 
-export default class LongestFirst extends jest.default {
+export default class LongestFirst extends Sequencer {
   sort(tests) {
     return [...tests].sort((a, b) => rank(a) - rank(b) || a.path.localeCompare(b.path));
   }
