@@ -7,6 +7,7 @@ const config = {
     "pg",
     "serialport",
     "exceljs",
+    "@e965/xlsx",
     "yauzl",
   ],
   poweredByHeader: false,

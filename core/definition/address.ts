@@ -1,4 +1,4 @@
-import type { Address, AxesSpec } from "./model";
+import type { Address, AxesSpec } from "./file";
 
 /**
  * The number that stands for an address in the built definition: a register as it is, a CANopen object "6083.01" as

@@ -2,10 +2,10 @@ import { checkRange, type Parameter } from "@/core/value";
 import { objectText } from "./address";
 import type { Definition } from "./definition";
 import type { DefinitionFault } from "./fault";
+import type { Address, DefinitionFile, GroupSpec, ParameterSpec } from "./file";
 import { compareFirmware, firmwareFits } from "./firmware";
 import { parameterFor } from "./for-rating";
 import { layOut, listFirmware } from "./layout";
-import type { Address, DefinitionFile, GroupSpec, ParameterSpec } from "./model";
 
 /**
  * What the shape of the file cannot say: duplicates, overlaps, defaults outside their range, names that lead nowhere, addresses of the

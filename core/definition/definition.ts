@@ -1,5 +1,5 @@
 import type { Parameter } from "@/core/value";
-import type { DefinitionFile, RatingSpec, RuleSpec } from "./model";
+import type { DefinitionFile, RatingSpec, RuleSpec } from "./file";
 
 /** A group in the order of the sheet, with its own parameters (not those of its sub-groups). */
 export interface Group {

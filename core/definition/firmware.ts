@@ -1,4 +1,4 @@
-import type { FirmwareRange } from "./model";
+import type { FirmwareRange } from "./file";
 
 /** Compares two firmware versions number by number ("3.10" is newer than "3.9"); below zero when a is older. */
 export function compareFirmware(a: string, b: string): number {

@@ -9,5 +9,5 @@ export { definitionFor, layOutFile, listFirmware } from "./layout";
 export { defaultFor, parameterFor } from "./for-rating";
 export { listName } from "./list-name";
 export { loadDefinition } from "./load";
-export * from "./model";
+export * from "./file";
 export { definitionJsonSchema } from "./json-schema";

@@ -1,4 +1,4 @@
-import { definitionSchema } from "./schema";
+import { definitionFile } from "./file";
 
 interface JsonSchema {
   properties: { groups: { items: object } };
@@ -9,7 +9,7 @@ interface JsonSchema {
  * schema that this program checks with. Groups hold groups: they stand under `$defs`, where the references look for them.
  */
 export function definitionJsonSchema(): object {
-  const standard = definitionSchema as unknown as {
+  const standard = definitionFile.joi as unknown as {
     "~standard": { jsonSchema: { input: (options: { target: string }) => object } };
   };
   const made = standard["~standard"].jsonSchema.input({ target: "draft-2020-12" });

@@ -1,9 +1,9 @@
 import { decimalsFor, parseRational, registerCount, type Parameter } from "@/core/value";
 import { addressOf, axisShift } from "./address";
 import type { Definition, Fitting, Group } from "./definition";
+import type { DefinitionFile, GroupSpec, ParameterSpec, RuleSpec } from "./file";
 import { compareFirmware, firmwareFits } from "./firmware";
 import { fullCode } from "./full-code";
-import type { DefinitionFile, GroupSpec, ParameterSpec, RuleSpec } from "./model";
 import { rawNumber, rawOf } from "./raw-of";
 
 /** Lays a definition file out for what is fitted: axis by axis, set by set, without what this firmware or these options do not have. */

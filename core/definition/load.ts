@@ -1,9 +1,8 @@
 import { checkDefinition } from "./checks";
 import type { Definition } from "./definition";
 import { DefinitionError, type DefinitionFault } from "./fault";
+import { definitionFile, type DefinitionFile } from "./file";
 import { layOutFile } from "./layout";
-import type { DefinitionFile } from "./model";
-import { definitionSchema } from "./schema";
 
 /**
  * Turns the text of a definition file into a definition ready for use.
@@ -23,7 +22,7 @@ export function loadDefinition(text: string, file: string): Definition {
       },
     ]);
   }
-  const { error, value } = definitionSchema.validate(json, { abortEarly: false, convert: false });
+  const { error, value } = definitionFile.joi.validate(json, { abortEarly: false, convert: false });
   if (error)
     throw new DefinitionError(
       file,

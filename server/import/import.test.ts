@@ -1,4 +1,5 @@
 import { deflateRawSync } from "node:zlib";
+import * as XLSX from "@e965/xlsx";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import ExcelJS from "exceljs";
 import type { ImportChoices, UploadView } from "@/core/contract";
@@ -116,6 +117,33 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
       reason: "There is nothing in any of its sheets.",
     });
   });
+  test.each(["xlsx", "ods"] as const)(
+    "a sheet named History, with numbers, texts, dates and empty rows, as .%s",
+    async (bookType) => {
+      const sheet = XLSX.utils.aoa_to_sheet([
+        ["Code", "Register", "Scale", "Since", "On"],
+        [],
+        ["007", 40_001, 0.1, new Date(Date.UTC(2026, 2, 14)), true],
+      ]);
+      // No program writes a sheet of that name, some read none; it is changed in the file, whose parts are not packed.
+      const written = Buffer.from(
+        XLSX.write(XLSX.utils.book_new(sheet, "Histori"), { bookType, type: "buffer" }) as Uint8Array,
+      );
+      const content = Buffer.from(written.toString("latin1").replaceAll("Histori", "History"), "latin1");
+      const read = await readUpload(`a.${bookType}`, content);
+      if (!read.ok || read.upload.kind !== "list") throw new Error(JSON.stringify(read));
+      expect(read.upload.sheets).toEqual([
+        {
+          name: "History",
+          notes: [],
+          rows: [
+            { line: 1, cells: ["Code", "Register", "Scale", "Since", "On"] },
+            { line: 3, cells: ["007", "40001", "0.1", "2026-03-14", "true"] },
+          ],
+        },
+      ]);
+    },
+  );
   test("formulas in a spreadsheet: the saved result is taken, and said", async () => {
     const content = await workbook((sheet) => {
       sheet.addRow(["Code", "Name", "Register", "Type"]);

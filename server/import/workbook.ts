@@ -11,6 +11,8 @@ export interface WorkbookSheet {
 
 export type Opened = { ok: true; sheets: WorkbookSheet[] } | { ok: false; reason: string; remedy: string };
 
+/** The part that says that an archive is a spreadsheet: Office Open XML, OpenDocument. */
+const WORKBOOKS = ["xl/workbook.xml", "content.xml"];
 const LARGEST_UNPACKED = 120 * 1024 * 1024;
 const MOST_PARTS = 2000;
 const MEMORY_MB = 700;
@@ -42,14 +44,14 @@ function lookInside(bytes: Buffer): Promise<{ reason: string; remedy: string } |
             ? undefined
             : {
                 reason: "This archive holds no spreadsheet.",
-                remedy: "Choose an .xlsx file, a CSV file, a data sheet or a definition.",
+                remedy: "Choose an .xlsx or .ods file, a CSV file, a data sheet or a definition.",
               },
         ),
       );
       archive.on("entry", (entry: { uncompressedSize: number; fileName: string }) => {
         total += entry.uncompressedSize;
         parts += 1;
-        isWorkbook ||= entry.fileName === "xl/workbook.xml";
+        isWorkbook ||= WORKBOOKS.includes(entry.fileName);
         if (total > LARGEST_UNPACKED || parts > MOST_PARTS) {
           archive.close();
           return resolve({

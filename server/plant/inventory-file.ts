@@ -1,5 +1,4 @@
 import { format } from "date-fns";
-import ExcelJS from "exceljs";
 import Papa from "papaparse";
 import type { InventoryLine } from "@/core/contract";
 
@@ -31,6 +30,8 @@ export function inventoryCsv(lines: readonly InventoryLine[]): string {
 
 /** The inventory as a spreadsheet: headings that stay, a filter, versions as text. */
 export async function inventoryWorkbook(lines: readonly InventoryLine[]): Promise<Uint8Array> {
+  // A second and a half to load: only for whom it is made.
+  const { default: ExcelJS } = await import("exceljs");
   const book = new ExcelJS.Workbook();
   const sheet = book.addWorksheet("Inventory", { views: [{ state: "frozen", ySplit: 1 }] });
   sheet.addRow(COLUMNS.map(([heading]) => heading)).font = { bold: true };

@@ -1,0 +1,93 @@
+import Joi from "joi";
+import { list, object, oneOf, optional, shapeOf, text as anyText, whole, yesNo, type Of } from "@/core/shape";
+import { axes, identityField, imitates, modules, option, rating, sets } from "./identity";
+import { canopen, modbus } from "./link";
+import { group } from "./parameter";
+import { permission, trip, tripNumber } from "./permission";
+import { code, identifier, text, version } from "./shapes";
+import { command, factoryReset, state } from "./signs";
+
+/** Physical quantities that many families have under codes of their own. */
+export const QUANTITIES = [
+  "output-frequency",
+  "motor-current",
+  "motor-torque",
+  "dc-bus",
+  "output-voltage",
+  "motor-power",
+  "motor-speed",
+  "temperature",
+  "acceleration-time",
+  "deceleration-time",
+  "highest-frequency",
+  "rated-current",
+  "rated-frequency",
+  "rated-speed",
+] as const;
+export type Quantity = (typeof QUANTITIES)[number];
+
+/** A rule between two parameters of one family: lower must not be above upper. */
+const rule = object({ lower: code, upper: code, text });
+export type RuleSpec = Of<typeof rule>;
+
+/** How to reach it, and how to feed it on a workbench. */
+const card = object({
+  cable: text,
+  port: text,
+  switches: optional(text),
+  keypad: text,
+  manual: text,
+  /** Feeding the control part alone: terminals, volts, ground, the lamp that says it is alive; and what would destroy it. */
+  bench: text,
+  danger: optional(text),
+});
+
+const fields = object({
+  $schema: optional(anyText()),
+  format: oneOf(["calm-ledger/definition/1"]),
+  id: identifier,
+  version,
+  vendor: text,
+  family: text,
+  about: text,
+  /** Inclusive from, exclusive below; "3.10" is newer than "3.9". */
+  firmware: object({ from: version, below: optional(version) }),
+  /** One of the two says how it is talked to. */
+  modbus: optional(modbus),
+  canopen: optional(canopen),
+  sets: optional(sets),
+  axes: optional(axes),
+  options: optional(list(option)),
+  modules: optional(modules),
+  imitates: optional(imitates),
+  identity: list(identityField, { min: 1 }),
+  ratings: list(rating, { min: 1 }),
+  groups: list(group, { min: 1 }),
+  rules: list(rule),
+  /** Which code holds which common quantity. */
+  quantities: optional(
+    shapeOf<Partial<Record<Quantity, string>>>(Joi.object().pattern(Joi.valid(...QUANTITIES), code.joi)),
+  ),
+  state,
+  /** What is possible while only the control part is fed, and the trip that is expected then. */
+  withoutMains: optional(object({ reads: yesNo, writes: yesNo, trip: optional(tripNumber), about: text })),
+  /** Values with which the shaft can start without a new command, when power comes back or the drive restarts. */
+  startsByItself: optional(list(object({ code, on: whole() }))),
+  /** Code of the parameter that lets it run on a reduced supply, for a test; it takes effect after a power-off. */
+  reducedSupply: optional(object({ code, on: whole(), about: text })),
+  permission: optional(permission),
+  /** Where a write lands: the running memory first, or both at once. */
+  writesLand: oneOf(["running", "permanent"]),
+  makePermanent: optional(command),
+  restart: optional(command),
+  factoryReset: optional(factoryReset),
+  trips: list(trip),
+  card: optional(card),
+});
+/** What a definition file says of a family for a range of firmware. */
+export type DefinitionFile = Of<typeof fields>;
+
+/** The shape of a definition file. What cannot be said by shape alone is checked in `checks.ts`. */
+export const definitionFile = shapeOf<DefinitionFile>(
+  (fields.joi as Joi.ObjectSchema).xor("modbus", "canopen"),
+);

@@ -1,0 +1,45 @@
+import Joi from "joi";
+import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of } from "@/core/shape";
+import { code, port, positive } from "./shapes";
+
+const whole1 = shapeOf<number>(Joi.number().integer().positive());
+const node = whole({ min: 1, max: 127 });
+const station = whole({ min: 0, max: 255 });
+
+export const modbus = object({
+  framings: list(oneOf(["rtu", "tcp", "ascii"]), { min: 1 }),
+  defaults: object({
+    baud: whole1,
+    parity: oneOf(["none", "even", "odd"]),
+    stopBits: oneOf([1, 2]),
+    address: station,
+    port,
+  }),
+  readFunction: oneOf([3, 4]),
+  /** Function 6 writes one register, 16 several. */
+  writeFunctions: list(oneOf([6, 16]), { min: 1 }),
+  registersPerRead: whole({ min: 1, max: 125 }),
+  registersPerWrite: whole({ min: 1, max: 123 }),
+  /** Whether the drive answers a read that covers registers no parameter uses. */
+  readAcrossGaps: yesNo,
+  turnaroundMs: shapeOf<number>(Joi.number().min(0)),
+  slowestAnswerMs: positive,
+  wordOrder: oneOf(["high-first", "low-first"]),
+  /** Code of the parameter that holds the drive's own link timeout. */
+  linkTimeoutCode: optional(code),
+  /** Code of the parameter that holds the drive's own address on the line. */
+  addressCode: optional(code),
+  /** Speeds the drive can be set to, the usual one first; they are tried in this order. */
+  speeds: optional(list(whole1)),
+  /** The address on which it answers whatever its own is, when it is alone on the line. */
+  loneAddress: optional(station),
+});
+export type ModbusLink = Of<typeof modbus>;
+
+/** A drive on a CAN bus, reached through a gateway that takes commands as lines of text (CiA 309-3). */
+export const canopen = object({
+  defaults: object({ node, port, net: node }),
+  slowestAnswerMs: positive,
+  addressCode: optional(code),
+});
+export type CanopenLink = Of<typeof canopen>;

@@ -1,0 +1,53 @@
+import type Joi from "joi";
+import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of } from "@/core/shape";
+import { bit } from "./parameter";
+import { address, natural, text } from "./shapes";
+
+const width = oneOf(["u8", "u16", "u32"]);
+const raw32 = whole({ min: 0, max: 0xffffffff });
+
+const signFields = object({
+  address,
+  /** 16 bits wide when nothing is said. */
+  type: optional(width),
+  bit: optional(whole({ min: 0, max: 31 })),
+  equals: optional(raw32),
+  inverted: optional(yesNo),
+});
+/** A bit or a value of a status register that answers yes or no; `inverted` turns the answer round. */
+export type Sign = Of<typeof signFields>;
+export const sign = shapeOf<Sign>((signFields.joi as Joi.ObjectSchema).xor("bit", "equals"));
+
+const commandFields = {
+  address,
+  type: optional(width),
+  value: raw32,
+  text,
+  /** How long the drive may take, and the sign that it is done. */
+  longestMs: natural,
+  doneWhen: optional(sign),
+};
+export const command = object(commandFields);
+export type Command = Of<typeof command>;
+
+export const factoryReset = object({ ...commandFields, communication: oneOf(["kept", "reset"]) });
+
+const stateFields = object({
+  /** Each of them once for every axis, where the definition has axes. Absent where nobody knows how the drive tells. */
+  running: optional(sign),
+  tripped: optional(sign),
+  tripNumber: optional(object({ address, type: optional(width) })),
+  warnings: optional(object({ address, bits: list(bit) })),
+  /** The control part is fed from an auxiliary supply, the power part is dead: trips are expected, nothing turns. */
+  controlOnly: optional(sign),
+  /** Set while some value in the running memory is not in the permanent memory. */
+  volatile: optional(sign),
+  /** It runs on a reduced supply now, for a test. */
+  reducedSupply: optional(sign),
+  /** A memory card sits in it. */
+  memoryCard: optional(sign),
+});
+/** Older files name the block of status registers; it is worked out now. */
+export const state = shapeOf<Of<typeof stateFields>>(
+  (stateFields.joi as Joi.ObjectSchema).keys({ address: natural.joi.strip(), count: natural.joi.strip() }),
+);
