@@ -15,6 +15,7 @@ const family = (id: string) => families.find((each) => each.id === id)!;
 const rill = family("fennimore-rill-4");
 const figures: Figure[] = [
   ...(await measureReading(rill, { rating: "R-030", firmware: "4.4", serial: "BENCH" }, 9600)),
+  ...(await measureReading(rill, { rating: "R-030", firmware: "4.4", serial: "BENCH" }, 38_400)),
   ...(await measureReading(
     family("oakhanger-hollin-5"),
     { rating: "H-090", firmware: "5.2", serial: "BENCH", options: ["netmod"] },

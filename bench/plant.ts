@@ -1,4 +1,4 @@
-/** Makes the benchmark's data folder: `tsx bench/plant.ts FOLDER`. One position with 50 records, one with 3,000 parameters. */
+/** Makes the benchmark's data folder: `tsx bench/plant.ts FOLDER`. One position with 50 records, one with 3,000 parameters, and 2,000 others. */
 import { rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { loadDefinition } from "@/core/definition";
@@ -10,6 +10,7 @@ import { keepReading } from "@/server/ledger";
 import { addPerson } from "@/server/people";
 import { loadSecret } from "@/server/secret";
 import { widened } from "./compare";
+import { fillLargePlant } from "./large-plant";
 
 const folder = process.argv[2];
 if (!folder) process.exit(2);
@@ -74,5 +75,6 @@ for (const [tag, definition, records] of [
     });
   }
 }
+await fillLargePlant(app.db, 1);
 await app.close();
 writeFileSync(join(folder, "bench-3000.json"), JSON.stringify(file));

@@ -1,42 +1,17 @@
 import { definitionFor, type Definition } from "@/core/definition";
 import { protocolOf, type LinkSettings } from "@/core/link";
-import { planReads, questionMs, worthwhileGap } from "@/core/protocol/modbus";
 import { systemClock } from "@/core/protocol/system-clock";
 import { IMPORTANCE } from "@/server/link";
 import { makeLink } from "@/server/link/drive-link";
 import type { DriveMake } from "@/simulator/drive";
 import { medianMs, type Figure } from "./measure";
 import { standIns } from "./stand-ins";
+import { wireLimitMs } from "./wire-limit";
 
 /** The round trip of the stand-in gateway when it is paced: about what a CAN bus at 500 kbit/s and a small gateway take. */
 const GATEWAY_MS = 3;
 const IN_FLIGHT = 8;
 const PORT = 15_988;
-
-/**
- * The least time a serial line needs to read a definition: every register once, in frames as large as the family allows,
- * characters, silent gaps and turn-around counted. Registers in gaps are not counted: they need not be read.
- */
-export function wireLimitMs(definition: Definition, baud: number): number {
-  const modbus = definition.file.modbus!;
-  const line = { baud, bitsPerCharacter: 11, turnaroundMs: modbus.turnaroundMs };
-  const frames = planReads(definition.parameters, {
-    registersPerRead: modbus.registersPerRead,
-    readAcrossGaps: modbus.readAcrossGaps,
-    worthwhileGap: worthwhileGap(line),
-  });
-  return frames.reduce(
-    (sum, frame) =>
-      sum +
-      questionMs(line, {
-        kind: "read",
-        function: modbus.readFunction,
-        address: frame.address,
-        count: frame.spans.reduce((all, each) => all + each.registers, 0),
-      }),
-    0,
-  );
-}
 
 /** Reads all of a drive from a stand-in: over a paced line against what the wire needs, and unpaced. */
 export async function measureReading(family: Definition, make: DriveMake, baud: number): Promise<Figure[]> {
@@ -50,7 +25,7 @@ export async function measureReading(family: Definition, make: DriveMake, baud: 
   const paced = await timeReading(
     definition,
     make,
-    canopen ? { kind: "canopen", baud: 0, latencyMs: GATEWAY_MS } : { baud },
+    canopen ? { kind: "canopen", baud: 0, latencyMs: GATEWAY_MS } : { kind: "rtu-over-tcp", baud },
   );
   const limit = canopen
     ? Math.ceil(definition.parameters.length / IN_FLIGHT) * GATEWAY_MS
@@ -58,7 +33,7 @@ export async function measureReading(family: Definition, make: DriveMake, baud: 
   const unpaced = await timeReading(definition, make, { baud: 0, ...(canopen ? { kind: "canopen" } : {}) });
   return [
     {
-      what: `Reading ${what} (${definition.parameters.length} parameters) ${canopen ? `through a gateway, ${GATEWAY_MS} ms a question, ${IN_FLIGHT} at once` : `at ${baud} baud`}`,
+      what: `Reading ${what} (${definition.parameters.length} parameters) ${canopen ? `through a gateway, ${GATEWAY_MS} ms a question, ${IN_FLIGHT} at once` : `at ${baud} baud, RTU`}`,
       value: paced,
       unit: "ms",
       limit: `${canopen ? "round trips" : "wire"} ${limit.toFixed(0)} ms, ratio ${(paced / limit).toFixed(3)}, aim ${canopen ? "1.2" : "1.1"}`,
@@ -74,7 +49,7 @@ export async function measureReading(family: Definition, make: DriveMake, baud: 
 async function timeReading(
   definition: Definition,
   make: DriveMake,
-  settings: { kind?: "canopen"; baud: number; latencyMs?: number },
+  settings: { kind?: "canopen" | "rtu-over-tcp"; baud: number; latencyMs?: number },
 ): Promise<number> {
   const stop = await standIns({
     lines: [
@@ -89,10 +64,11 @@ async function timeReading(
     ],
   });
   const there = { host: "127.0.0.1", port: PORT };
-  const at: LinkSettings =
-    settings.kind === "canopen"
-      ? { kind: "canopen-gateway", ...there, net: 1, inFlight: IN_FLIGHT }
-      : { kind: "modbus-tcp", ...there };
+  const at: LinkSettings = {
+    canopen: { kind: "canopen-gateway" as const, ...there, net: 1, inFlight: IN_FLIGHT },
+    "rtu-over-tcp": { kind: "modbus-rtu-over-tcp" as const, ...there },
+    tcp: { kind: "modbus-tcp" as const, ...there },
+  }[settings.kind ?? "tcp"];
   const link = makeLink(at, systemClock);
   if (protocolOf(at.kind) !== definition.protocol)
     throw new Error("The link does not speak the family's protocol.");

@@ -8,6 +8,7 @@ import { addressOf } from "@/features/live/ask";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { Select } from "@/ui/select";
+import { useDrawn } from "@/ui/use-drawn";
 import { day } from "@/ui/when";
 
 type Key = "area" | "tag" | "family" | "rating" | "firmware" | "serial" | "whereabouts" | "recordedAt";
@@ -51,6 +52,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
         String(a[sort.key] ?? "").localeCompare(String(b[sort.key] ?? ""), "en", { numeric: true }),
     );
   }, [lines, find, family, area, firmware, sort]);
+  const drawn = useDrawn(shown.length);
   if (lines.length === 0)
     return (
       <Empty title="The plant's drives will stand here.">
@@ -144,7 +146,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
           </tr>
         </thead>
         <tbody>
-          {shown.map((each) => (
+          {shown.slice(0, drawn).map((each) => (
             <tr key={`${each.tag}/${each.serial}`} className="border-t border-hairline align-top">
               <td className="margin-rule" />
               <td className="pl-3 py-1.5">

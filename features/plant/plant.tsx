@@ -6,6 +6,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
+import { useDrawn } from "@/ui/use-drawn";
 import { day } from "@/ui/when";
 
 export interface PlantAreaView {
@@ -29,6 +30,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
   const { connections, ledgers } = useLive();
   const { to } = usePlant();
   const router = useRouter();
+  const drawn = useDrawn(areas.reduce((sum, each) => sum + each.lines.length, 0));
   const changes = [...ledgers.values()].reduce((sum, each) => sum + each, 0);
   useEffect(() => {
     if (changes > 0) router.refresh();
@@ -52,7 +54,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
           Inventory of drives
         </Link>
       </p>
-      {areas.map((area) => (
+      {drawnOf(areas, drawn).map((area) => (
         <section key={area.name} className="mb-8">
           <h2 className="text-lg font-semibold mb-1">{area.name}</h2>
           <table className="w-full table-fixed bg-leaf border border-hairline text-[15px]">
@@ -151,6 +153,16 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
       ))}
     </div>
   );
+}
+
+/** The areas with no more than so many lines in all. */
+function drawnOf(areas: PlantAreaView[], most: number): PlantAreaView[] {
+  let left = most;
+  return areas.flatMap((area) => {
+    const lines = area.lines.slice(0, Math.max(left, 0));
+    left -= area.lines.length;
+    return lines.length > 0 || area.lines.length === 0 ? [{ ...area, lines }] : [];
+  });
 }
 
 function standingWords({ standing, asStanding }: PlantAreaView["lines"][number]) {

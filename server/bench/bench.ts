@@ -91,9 +91,11 @@ export class Bench {
       },
     );
     this.connections.set(id, connection);
+    // Where it stands is found out while it is read already; a quick drive may be through before that.
+    this.startReading(person, connection);
     await this.noteSuccess(connection);
     await this.recognise(connection);
-    this.startReading(person, connection);
+    await this.measureDrift(connection);
     return good(connection.view());
   }
 

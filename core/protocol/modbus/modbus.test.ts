@@ -221,6 +221,14 @@ describe("read planning", () => {
       6,
     );
   });
+  test("above 19,200 baud the gap is 1.75 ms, whatever a character takes", () => {
+    expect(exchangeMs({ baud: 115_200, bitsPerCharacter: 11, turnaroundMs: 0 }, 5, 4)).toBeCloseTo(
+      (15 * 11 * 1000) / 115_200 + 3.5,
+      6,
+    );
+    // A frame costs 13 characters and 3.5 ms, a register two characters of 0.095 ms.
+    expect(worthwhileGap({ baud: 115_200, bitsPerCharacter: 11, turnaroundMs: 0 })).toBe(24);
+  });
 });
 
 /** A master on a channel and a clock in the test's hand. */

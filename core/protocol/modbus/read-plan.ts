@@ -1,3 +1,5 @@
+import { charactersMs, exchangeMs, type Line } from "./wire-time";
+
 /** A stretch of registers that must be read whole: one value. */
 export interface Span {
   code: string;
@@ -60,13 +62,7 @@ function frameOf(spans: Span[]): ReadFrame {
   return { address, count: end - address, spans };
 }
 
-/** Registers worth reading for nothing on a line: what another frame costs, divided by what a register costs. */
-export function worthwhileGap(line: {
-  baud: number;
-  bitsPerCharacter: number;
-  turnaroundMs: number;
-}): number {
-  // A frame more: question 8, answer 5 beside its data, two silent gaps of 3.5 characters, and the turn-around.
-  const characters = 8 + 5 + 7 + (line.turnaroundMs * line.baud) / (1000 * line.bitsPerCharacter);
-  return Math.floor(characters / 2);
+/** Registers worth reading for nothing on a line: what another frame costs without its data, divided by what a register costs. */
+export function worthwhileGap(line: Line): number {
+  return Math.floor(exchangeMs(line, 5, 2) / charactersMs(line, 2));
 }

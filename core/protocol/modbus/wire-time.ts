@@ -13,16 +13,20 @@ export function charactersMs(line: Line, characters: number): number {
   return (characters * line.bitsPerCharacter * 1000) / line.baud;
 }
 
+/** The silence between two frames, in ms: 3.5 characters, above 19,200 baud fixed at 1.75 ms (Modbus over Serial Line V1.02, clause 2.5.1.1). */
+export function gapMs(line: Line): number {
+  return line.baud > 19_200 ? 1.75 : charactersMs(line, 3.5);
+}
+
 /** Bytes that an RTU frame has around its PDU: the address before, the two check bytes behind. */
 const AROUND = 3;
 
 /**
  * The time one question and its answer take on a serial line (Modbus over Serial Line V1.02, clause 2.5.1):
- * both frames, the silent gap of 3.5 characters after each, and the drive's turn-around.
+ * both frames, the silent gap after each, and the drive's turn-around.
  */
 export function exchangeMs(line: Line, questionPdu: number, answerPdu: number): number {
-  const gap = 3.5;
-  return charactersMs(line, AROUND + questionPdu + gap + AROUND + answerPdu + gap) + line.turnaroundMs;
+  return charactersMs(line, AROUND + questionPdu + AROUND + answerPdu) + 2 * gapMs(line) + line.turnaroundMs;
 }
 
 /** The same for a question whose answer is as asked. */

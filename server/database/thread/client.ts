@@ -1,8 +1,9 @@
 import { Peer, type Port } from "@/server/rpc";
-import type { DatabaseAsks, QueryArg, QueryResult } from "./serve";
+import type { DatabaseAsks } from "./serve";
+import { decodeAnswer, encodeQuery, type QueryResult, type RowMode } from "./wire";
 
 interface QueryOptions {
-  rowMode?: "array" | "object";
+  rowMode?: RowMode;
 }
 
 /** What the layer above asks of an embedded database: here it lives in another thread. */
@@ -19,9 +20,9 @@ export function connectDatabase(port: Port): ThreadDatabase {
   const peer = new Peer<Record<never, never>, DatabaseAsks>(port, {});
   const queryIn =
     (transaction?: number) =>
-    (sql: string, params: unknown[] = [], options?: QueryOptions): Promise<QueryResult> => {
-      const arg: QueryArg = { sql, params, rowMode: options?.rowMode ?? "object", transaction };
-      return peer.ask("query", arg);
+    async (sql: string, params: unknown[] = [], options?: QueryOptions): Promise<QueryResult> => {
+      const answer = await peer.ask("query", { message: encodeQuery(sql, params), transaction });
+      return decodeAnswer(answer, options?.rowMode ?? "object");
     };
   return {
     query: queryIn(),

@@ -3,15 +3,17 @@ import { parentPort, workerData, type MessagePort } from "node:worker_threads";
 import { PGlite } from "@electric-sql/pglite";
 import { DurableNodeFS, durableStartParams } from "../durable-fs";
 import { serveDatabase } from "./serve";
+import { Turns } from "./turns";
 
 const { folder } = workerData as { folder: string };
 const port = parentPort!;
+const turns = new Turns();
 const pg = await PGlite.create({
   fs: new DurableNodeFS(folder),
   startParams: durableStartParams(PGlite.defaultStartParams),
 });
 port.on("message", (message: { connect?: MessagePort; close?: true }) => {
-  if (message.connect) serveDatabase(pg, message.connect);
+  if (message.connect) serveDatabase(pg, turns, message.connect);
   if (message.close)
     void pg.close().then(
       () => port.postMessage({ closed: true }),
