@@ -1,5 +1,5 @@
 /** Measures on the wire, in the core and in the browser; prints a table and writes bench/results.json. Called by `npm run bench`. */
-import { writeFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { cpus } from "node:os";
 import { readFamilies } from "@/families/read";
 import { measureComparing } from "./compare";
@@ -9,7 +9,7 @@ import type { Figure } from "./measure";
 import { measurePages } from "./pages";
 import { measureReading } from "./wire";
 
-const base = process.argv[2]!;
+const [base, underLoad] = process.argv.slice(2) as [string, string];
 const families = readFamilies();
 const family = (id: string) => families.find((each) => each.id === id)!;
 const rill = family("fennimore-rill-4");
@@ -30,6 +30,7 @@ const figures: Figure[] = [
   ...(await measureFormats(rill)),
   ...(await measureComparing(rill)),
   ...(await measurePages(base)),
+  ...(JSON.parse(readFileSync(underLoad, "utf8")) as Figure[]),
 ];
 console.log("");
 for (const { what, value, unit, limit } of figures)

@@ -18,21 +18,27 @@ installPackages();
 installTools();
 buildWhenNeeded();
 mustRun("node", [...tsx, "bench/plant.ts", folder]);
+const environment = {
+  ...process.env,
+  DATA_DIR: folder,
+  PORT: port,
+  NODE_ENV: "production",
+  LOG_LEVEL: "warn",
+  EXTRA_DEFINITIONS: join(folder, "bench-3000.json"),
+};
+// The application in one process with who measures, so that its links can be asked directly; afterwards as it always runs.
+mustRun("node", [...tsx, "bench/under-load.ts", folder, port], { env: environment });
 const app = start(
   "node",
   ["node_modules/next/dist/bin/next", "start", "--hostname", "127.0.0.1", "--port", port],
   {
-    env: {
-      ...process.env,
-      DATA_DIR: folder,
-      PORT: port,
-      NODE_ENV: "production",
-      EXTRA_DEFINITIONS: join(folder, "bench-3000.json"),
-    },
+    env: environment,
     stdio: ["ignore", "ignore", "inherit"],
   },
 );
 const ready = await answers(`http://127.0.0.1:${port}/sign-in`);
-const status = ready ? run("node", [...tsx, "bench/main.ts", `http://127.0.0.1:${port}`]) : 1;
+const status = ready
+  ? run("node", [...tsx, "bench/main.ts", `http://127.0.0.1:${port}`, join(folder, "under-load.json")])
+  : 1;
 app.kill("SIGTERM");
 process.exit(status);

@@ -76,10 +76,12 @@ export class Bench {
         remedy: "Choose one of those that are offered.",
       });
     if (already) await this.letGo(already.id);
-    const linkRow = await this.linkRow(plantId, link);
-    await this.tellDefinitions();
     const id = randomUUID().slice(0, 8);
-    const started = await links.ask("connect", { drive: id, link, unit, as, timing });
+    await this.tellDefinitions();
+    const [linkRow, started] = await Promise.all([
+      this.linkRow(plantId, link),
+      links.ask("connect", { drive: id, link, unit, as, timing }),
+    ]);
     if (!started.ok) return started;
     const connection = new Connection(
       { id, plantId, linkId: linkRow.id, linkName: linkRow.name, link },
