@@ -1,5 +1,5 @@
-import { fullCode, type Definition, type Quantity } from "@/core/definition";
-import { floatToBits, type Parameter } from "@/core/value";
+import type { Definition, Quantity } from "@/core/definition";
+import { encodeKey, floatToBits, type Parameter } from "@/core/value";
 import type { Memory } from "./memory";
 import { Motor, type MotorReadings, type MotorSettings } from "./motor";
 
@@ -38,7 +38,7 @@ export class Axis {
       [0, 0],
       [0, 1],
     ] as const) {
-      const found = this.definition.byCode.get(fullCode(base, axis, set));
+      const found = this.definition.byCode.get(encodeKey({ code: base, axis, set }));
       if (found) return found;
     }
     return undefined;

@@ -1,4 +1,4 @@
-import type { Definition } from "@/core/definition";
+import { EVERYTHING, withinScope, type Definition, type Scope } from "@/core/definition";
 import { floatFromBits, isBits, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
 
 /** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). */
@@ -26,11 +26,15 @@ export interface Row {
 
 /**
  * Puts any number of columns side by side, one row for each parameter that at least one column has,
- * in the definition's order; with `every`, also for those that none has. Raw values are compared, so nothing is equal by rounding.
+ * in the definition's order; with `every`, also for those that none has; of a `scope`, when one is given. Raw values are compared, so nothing is equal by rounding.
  */
-export function compareColumns(definition: Definition, columns: readonly Column[], every = false): Row[] {
+export function compareColumns(
+  definition: Definition,
+  columns: readonly Column[],
+  { every = false, scope = EVERYTHING }: { every?: boolean; scope?: Scope } = {},
+): Row[] {
   const rows: Row[] = [];
-  for (const parameter of definition.parameters) {
+  for (const parameter of withinScope(definition, scope)) {
     const cells = new Array<RawValue | undefined>(columns.length);
     let present = 0;
     let differs = false;

@@ -10,6 +10,10 @@ export interface Group {
   axis: number;
   set: number;
   title: string;
+  /** The ids of the groups around it, from the outermost on. */
+  within: string[];
+  /** The option that holds it, where it is there only with one. */
+  option?: string;
   /** Titles from the outermost group down to this one. */
   trail: string[];
   parameters: Parameter[];

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
+import { encodeKey } from "@/core/value";
 import { hollin, plover, runnel } from "@/families/testing";
-import { definitionFor, fullCode, listFirmware, loadDefinition, type DefinitionFile } from "./index";
+import { definitionFor, listFirmware, loadDefinition, type DefinitionFile } from "./index";
 
 const of = (firmware: string, axes = 1, options: string[] = []) => ({ firmware, axes, options });
 const changed = (file: DefinitionFile, change: (copy: DefinitionFile) => void): string => {
@@ -21,7 +22,7 @@ describe("what is fitted decides which parameters there are", () => {
   test("sets: the same parameter three times, each with its own registers", () => {
     const definition = definitionFor(hollin, of("5.2"));
     const [first, second, third] = [1, 2, 3].map((set) =>
-      definition.byCode.get(fullCode("H.rmp.1", 0, set))!,
+      definition.byCode.get(encodeKey({ code: "H.rmp.1", axis: 0, set }))!,
     );
     expect([second!.address - first!.address, third!.address - first!.address]).toEqual([2048, 4096]);
     expect(definition.byCode.has("H.rmp.1")).toBe(false);

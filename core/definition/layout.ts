@@ -1,10 +1,17 @@
-import { decimalsFor, parseRational, registerCount, type Parameter } from "@/core/value";
+import { decimalsFor, encodeKey, parseRational, registerCount, type Parameter } from "@/core/value";
 import { addressOf, axisShift } from "./address";
 import type { Definition, Fitting, Group } from "./definition";
 import type { DefinitionFile, GroupSpec, ParameterSpec, RuleSpec } from "./file";
 import { compareFirmware, firmwareFits } from "./firmware";
-import { fullCode } from "./full-code";
 import { rawNumber, rawOf } from "./raw-of";
+
+/** What a group has from the groups around it. */
+interface Given {
+  perSet: boolean;
+  perAxis: boolean;
+  option?: string;
+  within: string[];
+}
 
 /** Lays a definition file out for what is fitted: axis by axis, set by set, without what this firmware or these options do not have. */
 export function layOut(file: DefinitionFile, fitting: Fitting): Definition {
@@ -14,10 +21,18 @@ export function layOut(file: DefinitionFile, fitting: Fitting): Definition {
     : [];
   const groups: Group[] = [];
   const parameters: Parameter[] = [];
-  const place = (spec: GroupSpec, trail: string[], axis: number, set: number): void => {
+  const place = (
+    spec: GroupSpec,
+    trail: string[],
+    { within, option }: Given,
+    axis: number,
+    set: number,
+  ): void => {
     const here: Group = {
-      id: fullCode(spec.id, axis, set),
+      id: encodeKey({ code: spec.id, axis, set }),
       base: spec.id,
+      within,
+      option,
       axis,
       set,
       title: set > 0 ? `${spec.title}, set ${set}` : spec.title,
@@ -32,31 +47,29 @@ export function layOut(file: DefinitionFile, fitting: Fitting): Definition {
     }
     if (here.parameters.length > 0) groups.push(here);
   };
-  const visit = (
-    spec: GroupSpec,
-    trail: string[],
-    given: { perSet: boolean; perAxis: boolean },
-    axis: number,
-  ): void => {
+  const visit = (spec: GroupSpec, trail: string[], given: Given, axis: number): void => {
     if (spec.option !== undefined && !fitting.options.includes(spec.option)) return;
     const now = {
       perSet: given.perSet || spec.perSet === true,
       perAxis: given.perAxis || spec.perAxis === true,
+      option: spec.option ?? given.option,
+      within: given.within,
     };
     const mine = file.axes === undefined || now.perAxis === axis > 0;
     if (spec.parameters && mine) {
       const sets = now.perSet && file.sets ? Array.from({ length: file.sets.count }, (_, i) => i + 1) : [0];
       for (const set of sets)
-        place(spec, [...trail, sets.length > 1 ? `${spec.title}, set ${set}` : spec.title], axis, set);
+        place(spec, [...trail, sets.length > 1 ? `${spec.title}, set ${set}` : spec.title], now, axis, set);
     }
-    for (const each of spec.groups ?? []) visit(each, [...trail, spec.title], now, axis);
+    for (const each of spec.groups ?? [])
+      visit(each, [...trail, spec.title], { ...now, within: [...now.within, spec.id] }, axis);
   };
   for (const axis of [0, ...axes]) {
     for (const each of file.groups)
       visit(
         each,
         axes.length > 1 && axis > 0 ? [`Axis ${axis}`] : [],
-        { perSet: false, perAxis: false },
+        { perSet: false, perAxis: false, within: [] },
         axis,
       );
   }
@@ -128,7 +141,7 @@ function buildParameter(
   const kind = spec.kind ?? "setting";
   const shift = axisShift(file.axes, protocol, group.axis);
   const parameter: Parameter = {
-    code: fullCode(spec.code, group.axis, group.set),
+    code: encodeKey({ code: spec.code, axis: group.axis, set: group.set }),
     base: spec.code,
     axis: group.axis,
     set: group.set,

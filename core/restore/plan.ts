@@ -1,4 +1,4 @@
-import { parameterFor, type Definition } from "@/core/definition";
+import { EVERYTHING, parameterFor, withinScope, type Definition, type Scope } from "@/core/definition";
 import { checkRange, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
 import { orderWrites } from "./order";
 import type { PlannedWrite } from "./planned-write";
@@ -28,6 +28,7 @@ export const LEFT_OUT = {
   communication: "communication setting, left out by choice",
   rating: "depends on the rating, left out by choice",
   hand: "left out by hand",
+  scope: "outside of the part that is restored",
   "not-recorded": "not in the record",
   "not-read": "this drive has not got it",
 } as const;
@@ -50,7 +51,8 @@ export interface Plan {
 
 /**
  * What has to be written so that a drive holds what a record holds. `live` is what the drive holds now.
- * Only what differs is written; what is left out is listed with its reason, except what moves by itself and equals anyway.
+ * Only what differs is written; what is left out is listed with its reason, except what moves by itself and equals anyway. With a `scope`
+ * (one axis, one set) nothing outside of it is written.
  */
 export function planRestore(
   definition: Definition,
@@ -58,14 +60,16 @@ export function planRestore(
   recorded: ReadonlyMap<string, RawValue>,
   live: ReadonlyMap<string, RawValue>,
   choices: PlanChoices = USUAL_CHOICES,
+  scope: Scope = EVERYTHING,
 ): Plan {
   const plan: Plan = { writes: [], leftOut: [], equal: 0, needsRestart: false };
   const byHand = new Set(choices.leaveOut);
+  const inside = new Set(withinScope(definition, scope));
   for (const parameter of definition.parameters) {
     const from = live.get(parameter.code);
     const to = recorded.get(parameter.code);
     if (MOVING_KINDS.has(parameter.kind)) continue;
-    const reason = leftOutReason(parameter, from, to, choices, byHand);
+    const reason = inside.has(parameter) ? leftOutReason(parameter, from, to, choices, byHand) : "scope";
     if (reason === undefined && from === to) {
       plan.equal += 1;
       continue;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { definitionFor } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
 import { refusalOf } from "@/core/protocol/modbus";
 import {
@@ -20,7 +21,7 @@ import {
 } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
-import { rill } from "@/families/testing";
+import { plover, rill } from "@/families/testing";
 
 const factory = () => valuesByCode(factorySet(rill, "R-030"));
 const plan = (recorded: Record<string, RawValue>, live: Record<string, RawValue> = {}, choices = {}) =>
@@ -143,6 +144,16 @@ describe("the plan", () => {
   });
   test("warns of a value outside what this rating allows", () => {
     expect(plan({ "3m": 1100 }).writes[0]!.caution).toMatch(/at most 10.80 A/);
+  });
+  test("of a rack one axis alone is planned, the rest is listed as outside of it", () => {
+    const rack = definitionFor(plover, { firmware: "2.4", axes: 2, options: [] });
+    const live = valuesByCode(factorySet(rack, "P-06"));
+    const recorded = new Map([...live, ["2:607D.02", 5_000_000], ["607D.02", 4_000_000]] as const);
+    const all = planRestore(rack, "P-06", recorded, live, USUAL_CHOICES, { axes: [2] });
+    expect(codes(all.writes)).toEqual(["2:607D.02"]);
+    expect(all.leftOut).toEqual([
+      { code: "607D.02", reason: "scope", from: live.get("607D.02"), to: 4_000_000 },
+    ]);
   });
   test("knows when a restart is needed", () => {
     expect(plan({ "2n": 2 }).needsRestart).toBe(true);

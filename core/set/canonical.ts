@@ -1,7 +1,7 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
-import { fullCode, type Definition } from "@/core/definition";
-import { MOVING_KINDS } from "@/core/value";
+import type { Definition } from "@/core/definition";
+import { encodeKey, MOVING_KINDS } from "@/core/value";
 import type { ParameterSet, Piece } from "./model";
 
 /**
@@ -45,7 +45,7 @@ export function settingsOnly(definition: Definition, set: ParameterSet): Paramet
     ...piece,
     values: Object.fromEntries(
       Object.entries(piece.values).filter(([code]) => {
-        const parameter = definition.byCode.get(fullCode(code, piece.axis, piece.set));
+        const parameter = definition.byCode.get(encodeKey({ code, axis: piece.axis, set: piece.set }));
         return parameter === undefined || !MOVING_KINDS.has(parameter.kind);
       }),
     ),

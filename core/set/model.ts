@@ -1,5 +1,4 @@
-import { fullCode } from "@/core/definition";
-import type { RawValue } from "@/core/value";
+import { encodeKey, type RawValue } from "@/core/value";
 
 /**
  * The values of one group in one parameter set of one axis. It is the smallest thing stored:
@@ -23,7 +22,7 @@ export function valuesByCode(set: ParameterSet): Map<string, RawValue> {
   const values = new Map<string, RawValue>();
   for (const piece of set.pieces) {
     for (const [code, raw] of Object.entries(piece.values))
-      values.set(fullCode(code, piece.axis, piece.set), raw);
+      values.set(encodeKey({ code, axis: piece.axis, set: piece.set }), raw);
   }
   return values;
 }

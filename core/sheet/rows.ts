@@ -68,7 +68,7 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
   // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
   const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
   const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
-  for (const row of compareColumns(definition, columns, holding.length === 0)) {
+  for (const row of compareColumns(definition, columns, { every: holding.length === 0 })) {
     const { parameter } = row;
     const standard = defaultFor(definition, parameter, rating);
     const most = compared.length > 2 ? mostCommon(compared.map((i) => row.cells[i])) : undefined;

@@ -11,6 +11,7 @@ export {
   type ParameterKind,
   type ValueType,
 } from "./parameter";
+export { decodeKey, encodeKey, type ParameterKey } from "./parameter-key";
 export { parseRational } from "./rational";
 export {
   byteCount,

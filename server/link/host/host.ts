@@ -63,10 +63,10 @@ export class LinkHost {
         held?.release();
       },
       look: async ({ drive, importance }) => (await this.find(drive)?.look(importance)) ?? gone(),
-      read: async ({ drive, reading, importance }, { emit, signal }) => {
+      read: async ({ drive, reading, importance, scope }, { emit, signal }) => {
         const live = this.find(drive);
         if (!live) return gone();
-        return readWhole(live, reading, { ...this.parts, importance, onProgress: emit, signal });
+        return readWhole(live, reading, { ...this.parts, importance, scope, onProgress: emit, signal });
       },
       gate: (arg, under) => this.run(arg, under, (run) => passGate(run, false)),
       write: (arg, under) => this.run(arg, under, writeSteps),

@@ -1,5 +1,5 @@
 import type { FoundDrive, ReadingView, SearchView } from "@/core/contract";
-import type { DefinitionFile, ModbusLink } from "@/core/definition";
+import type { DefinitionFile, ModbusLink, Scope } from "@/core/definition";
 import type { DriveIdentity, DriveState, Item, ItemOutcome, Result, Trouble } from "@/core/drive";
 import type { Advice, LinkSettings, SearchPass } from "@/core/link";
 import type { WaitsFor, WriteStep } from "@/core/restore";
@@ -69,9 +69,9 @@ export type LinkAsks = {
   };
   release: { arg: { drive: string }; event: never; value: void };
   look: { arg: { drive: string; importance: Importance }; event: never; value: Result<DriveState> };
-  /** Reads everything that the reading has not got yet; each whole group is in the database before the next progress is told. */
+  /** Reads everything of the scope that the reading has not got yet; each whole group is in the database before the next progress is told. */
   read: {
-    arg: { drive: string; reading: string; importance: Importance };
+    arg: { drive: string; reading: string; importance: Importance; scope?: Scope };
     event: ReadingView;
     value: Result<WholeReading>;
   };

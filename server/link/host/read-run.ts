@@ -1,5 +1,5 @@
 import type { ReadingView } from "@/core/contract";
-import type { Group } from "@/core/definition";
+import { EVERYTHING, withinScope, type Group, type Scope } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import type { Clock } from "@/core/protocol/channel";
 import { buildPiece } from "@/core/set";
@@ -17,24 +17,33 @@ export interface ReadParts {
   db: Database;
   clock: Clock;
   importance: Importance;
+  /** What is read; everything when absent. */
+  scope?: Scope;
   onProgress: (view: ReadingView) => void;
   signal: AbortSignal;
 }
 
 /**
- * Reads every parameter of a drive. Each group is on its way into the database as soon as it is whole, beside the reading, so that a lost link,
+ * Reads every parameter of a drive, or of a part of it. Each group is on its way into the database as soon as it is whole, beside the reading, so that a lost link,
  * a pulled cable or a killed program costs at most one group read again: called once more with the same reading, it goes on where it was.
  * Waits for the same drive after a loss; ends with the trouble when another one answers or the signal is given.
  */
 export async function readWhole(
   drive: LiveDrive,
   readingId: string,
-  { db, clock, importance, onProgress, signal }: ReadParts,
+  { db, clock, importance, scope = EVERYTHING, onProgress, signal }: ReadParts,
 ): Promise<Result<WholeReading>> {
   const definition = drive.definition!;
   const reading = await loadReading(db, readingId);
-  const view = viewOf(readingId, definition.groups, definition.axes.length > 1, reading);
-  const pace = new Pace(clock, reading.done.size === 0 ? 0 : count(view) / definition.parameters.length);
+  const wanted = withinScope(definition, scope);
+  const wantedGroups = new Set(wanted.map((each) => each.group));
+  const view = viewOf(
+    readingId,
+    definition.groups.filter((each) => wantedGroups.has(each.id)),
+    definition.axes.length > 1,
+    reading,
+  );
+  const pace = new Pace(clock, reading.done.size === 0 ? 0 : count(view) / wanted.length);
   const keeping: Array<Promise<void>> = [];
   const groups = new Map(definition.groups.map((each) => [each.id, each]));
   let toldAt = -Infinity;
@@ -44,7 +53,7 @@ export async function readWhole(
     onProgress({ ...view, groups: view.groups.map((each) => ({ ...each })) });
   };
   for (;;) {
-    const left = definition.parameters.filter((each) => !reading.done.has(each.group));
+    const left = wanted.filter((each) => !reading.done.has(each.group));
     if (left.length === 0) break;
     view.phase = "reading";
     tell(true);

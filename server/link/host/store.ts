@@ -1,8 +1,7 @@
 import { and, eq, sql } from "drizzle-orm";
-import { fullCode } from "@/core/definition";
 import type { WriteStep } from "@/core/restore";
 import type { Piece } from "@/core/set";
-import type { RawValue } from "@/core/value";
+import { encodeKey, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 
 const { readingGroup, job, jobStep } = tables;
@@ -20,7 +19,7 @@ export async function loadReading(db: Database, reading: string): Promise<Progre
   const progress: Progress = { values: new Map(), refused: [], done: new Set() };
   for (const { group, content, refused } of rows) {
     for (const [code, raw] of Object.entries(content.values))
-      progress.values.set(fullCode(code, content.axis, content.set), raw);
+      progress.values.set(encodeKey({ code, axis: content.axis, set: content.set }), raw);
     progress.refused.push(...refused);
     progress.done.add(group);
   }
