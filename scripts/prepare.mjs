@@ -35,17 +35,21 @@ export function installPackages() {
   mustRun("npm", ["install", "--no-fund", "--no-audit", "--loglevel=error"]);
 }
 
-/** Installs what the tests need beside packages, where it is absent and apt-get is there: Debian's Chromium, and socat, which makes pseudo-terminals. */
+/**
+ * Installs what the tests need beside packages, where it is absent and apt-get is there: Debian's Chromium, socat, which makes pseudo-terminals,
+ * and PostgreSQL.
+ */
 export function installTools() {
   const missing = [
     ["chromium", "/usr/bin/chromium"],
     ["socat", "/usr/bin/socat"],
+    ["postgresql", "/usr/lib/postgresql"],
   ]
     .filter(([, path]) => !existsSync(path))
     .map(([name]) => name);
   if (missing.length === 0) return;
   if (spawnSync("apt-get", ["--version"]).status !== 0) {
-    console.error(`The tests need ${missing.join(" and ")}, in /usr/bin. Install it, then try again.`);
+    console.error(`The tests need ${missing.join(" and ")}. Install it, then try again.`);
     process.exit(1);
   }
   console.log(`Installing ${missing.join(" and ")} ...`);

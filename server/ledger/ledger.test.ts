@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import { sql } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
@@ -14,6 +14,7 @@ import {
   raiseStanding,
   standingOf,
 } from "@/server/ledger";
+import { expectOnlyAddedTo } from "@/server/testing/only-added-to";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 
 let plant: TestPlant;
@@ -113,35 +114,6 @@ describe("records", () => {
   });
 });
 
-describe("the database itself refuses to change", () => {
-  test.each([
-    "record",
-    "record_piece",
-    "piece",
-    "receipt",
-    "journal",
-    "standing",
-    "record_note",
-    "definition_version",
-    "acknowledgement",
-  ])("%s", async (table) => {
-    const name = sql.identifier(table);
-    await expect(plant.app.db.execute(sql`truncate ${name} cascade`)).rejects.toMatchObject({
-      cause: { message: expect.stringContaining("only added to") as unknown },
-    });
-    const rows = await plant.app.db.execute<{ n: string }>(sql`select count(*) as n from ${name}`);
-    if (Number((rows as unknown as { rows: Array<{ n: string }> }).rows[0]!.n) > 0) {
-      await expect(plant.app.db.execute(sql`delete from ${name}`)).rejects.toMatchObject({
-        cause: { message: expect.stringContaining("only added to") as unknown },
-      });
-    }
-  });
-  test("also what somebody wants to correct", async () => {
-    await expect(plant.app.db.update(tables.record).set({ serial: "X" })).rejects.toThrow();
-    await expect(plant.app.db.update(tables.journal).set({ text: "X" })).rejects.toThrow();
-  });
-});
-
 test("the standing record is the last one raised, and only of its own position", async () => {
   const records = await listRecords(plant.app.db, plant.positionId);
   const position = { id: plant.positionId, plantId: 1, tag: "KL-03" };
@@ -171,4 +143,49 @@ test("a note is added to a record and leaves it as it was", async () => {
   expect(await notesOf(plant.app.db, [record!.id])).toMatchObject([
     { text: "Belt slipped.", byName: "Ines Varga" },
   ]);
+});
+
+test("five raise records at once: the standing record is one of them, with its reason, and each is in the journal", async () => {
+  const { db } = plant.app;
+  const before = (await readJournal(db, 1)).length;
+  const records = await listRecords(db, plant.positionId);
+  const position = { id: plant.positionId, plantId: 1, tag: "KL-03" };
+  await Promise.all(
+    [0, 1, 0, 1, 0].map((at, n) =>
+      raiseStanding(db, plant.person, position, records[at]!.id, `reason ${n}`, new Date()),
+    ),
+  );
+  const standing = await standingOf(db, plant.positionId);
+  const [current] = await db.select().from(tables.current).where(eq(tables.current.which, "standing"));
+  expect(current!.recordId).toBe(standing!.recordId);
+  expect((await readJournal(db, 1)).length).toBe(before + 5);
+});
+
+test("the database itself refuses to change or to empty what is only added to", async () => {
+  const { db, now } = plant.app;
+  const [job] = await db
+    .insert(tables.job)
+    .values({
+      plantId: 1,
+      kind: "restore",
+      open: false,
+      phase: "done",
+      by: plant.person.id,
+      byName: plant.person.name,
+      startedAt: now(),
+      driveKey: "some drive",
+      detail: {},
+    })
+    .returning();
+  await db.insert(tables.receipt).values({
+    id: 1,
+    plantId: 1,
+    jobId: job!.id,
+    positionId: plant.positionId,
+    at: now(),
+    by: plant.person.id,
+    byName: plant.person.name,
+    content: {},
+  });
+  await expectOnlyAddedTo(db);
 });

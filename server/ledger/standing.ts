@@ -15,6 +15,12 @@ export async function raiseStanding(
   at: Date,
 ): Promise<void> {
   await db.transaction(async (tx) => {
+    // One after the other: what is current must be what was raised last.
+    await tx
+      .select({ id: tables.position.id })
+      .from(tables.position)
+      .where(eq(tables.position.id, position.id))
+      .for("update");
     const row = await recordById(tx, recordId);
     if (!row || row.positionId !== position.id) throw new Error("This record is not one of this position's.");
     await tx

@@ -115,7 +115,7 @@ export function linkTo(kind: LineKind, port: number): LinkSettings {
   return { kind: kind === "rtu-over-tcp" ? "modbus-rtu-over-tcp" : "modbus-tcp", ...there };
 }
 
-/** Builds the plant; the drive first holds what will be the standing record. */
+/** Builds the plant; the drive first holds what will be the standing record. On a database server it cannot be killed. */
 export async function testPlant(
   values: Record<string, RawValue> = RECORDED,
   standing: Standing = {
@@ -123,11 +123,14 @@ export async function testPlant(
     make: { rating: "R-030", firmware: "4.4", serial: "FR-OLD-77" },
     line: "tcp",
   },
+  server?: OpenDatabase,
 ): Promise<TestPlant> {
   const { family } = standing;
-  const database = await emptyDatabase();
+  const embedded = server ? undefined : await emptyDatabase();
+  const database = server ?? embedded!;
   const diskFull = (): boolean => plant?.diskFull?.() ?? false;
-  let life = killable(database, diskFull);
+  const newLife = () => (embedded ? killable(embedded, diskFull) : { database, kill: () => undefined });
+  let life = newLife();
   // eslint-disable-next-line prefer-const -- the application asks it for the time before it is whole
   let plant: TestPlant;
   const options = {
@@ -194,7 +197,7 @@ export async function testPlant(
       void app.links.close();
     },
     async restart() {
-      life = killable(database, diskFull);
+      life = newLife();
       app = await createApplication({ ...options, database: life.database });
       plant.app = app;
     },
