@@ -15,20 +15,20 @@ module.exports = {
     {
       name: "core-is-pure",
       severity: "error",
-      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      from: { path: "^core/", pathNot: "\\.test\\.tsx?$" },
       to: { dependencyTypes: ["core"] },
     },
     {
       name: "core-libraries",
       severity: "error",
       comment: "the heart imports only itself and small pure libraries",
-      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      from: { path: "^core/", pathNot: "\\.test\\.tsx?$" },
       to: { path: "^node_modules/", pathNot: "^node_modules/(joi|@noble/hashes)/" },
     },
     {
       name: "testing-is-for-tests",
       severity: "error",
-      from: { pathNot: "(\\.test\\.ts$|/testing/)" },
+      from: { pathNot: "(\\.test\\.tsx?$|/testing/)" },
       to: { path: "/testing(/|\\.ts$)" },
     },
     {

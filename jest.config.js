@@ -5,11 +5,18 @@ const config = {
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",
-      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
+      {
+        jsc: {
+          parser: { syntax: "typescript", tsx: true },
+          target: "es2022",
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "es6" },
+      },
     ],
   },
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
-  testMatch: ["**/*.test.ts"],
+  testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],
   modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
   globalSetup: "<rootDir>/scripts/prepare-tests.mjs",

@@ -1,0 +1,91 @@
+/** @jest-environment jsdom */
+import { describe, expect, test } from "@jest/globals";
+import { render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { planRestore, USUAL_CHOICES, type PlanChoices } from "@/core/restore";
+import { factorySet, valuesByCode } from "@/core/set";
+import { rill } from "@/families/testing";
+import { withPage } from "@/features/testing";
+import { PlanTable } from "./plan-table";
+
+withPage();
+
+const live = valuesByCode(factorySet(rill, "R-030"));
+const recorded = new Map([...live, ["1r", 250], ["4r", 180], ["3m", 1100], ["1n", 11]] as const);
+
+/** The plan as it is drawn, and what a person chose last. */
+function shown(
+  choices: PlanChoices = USUAL_CHOICES,
+  locked = false,
+): { chosen: () => PlanChoices | undefined } {
+  let chosen: PlanChoices | undefined;
+  render(
+    <PlanTable
+      plan={planRestore(rill, "R-030", recorded, live, choices)}
+      choices={choices}
+      byCode={rill.byCode}
+      onChoose={(next) => (chosen = next)}
+      locked={locked}
+    />,
+  );
+  return { chosen: () => chosen };
+}
+const lineOf = (code: string): HTMLElement =>
+  screen.getByLabelText(`Write ${code}`).closest<HTMLElement>("tr")!;
+
+describe("the plan of a restore", () => {
+  test("says of each write what the drive holds now and what it will hold, with the unit; and of one that will be refused why", () => {
+    shown();
+    expect(lineOf("1r").textContent).toMatch(/5\.00 s.*→.*2\.50 s/);
+    expect(lineOf("3m").textContent).toMatch(/Outside what this drive allows: .*at most 10\.80 A/);
+    const order = within(screen.getByRole("table", { name: "Plan" }))
+      .getAllByRole("checkbox")
+      .map((each) => each.getAttribute("aria-label"));
+    expect(order.at(-1)).toBe("Write 1n");
+  });
+
+  test("one line is left out by hand, and taken along again", async () => {
+    const user = userEvent.setup();
+    const { chosen } = shown();
+    await user.click(screen.getByLabelText("Write 4r"));
+    expect(chosen()).toEqual({ ...USUAL_CHOICES, leaveOut: ["4r"] });
+  });
+
+  test("what is left out stands below with its reason; what was left out by hand can be taken along", async () => {
+    const user = userEvent.setup();
+    const { chosen } = shown({ ...USUAL_CHOICES, communication: false, leaveOut: ["4r"] });
+    expect(screen.getByText("2 differ and are left out")).toBeTruthy();
+    expect(screen.getByText("communication setting, left out by choice")).toBeTruthy();
+    await user.click(screen.getByText("2 differ and are left out"));
+    await user.click(screen.getByRole("button", { name: "Take along" }));
+    expect(chosen()!.leaveOut).toEqual([]);
+  });
+
+  test("a whole reason is left out in one go", async () => {
+    const user = userEvent.setup();
+    const { chosen } = shown();
+    await user.click(screen.getByLabelText("communication settings, written last"));
+    expect(chosen()).toEqual({ ...USUAL_CHOICES, communication: false });
+  });
+
+  test("locked, nothing can be changed any more", async () => {
+    const user = userEvent.setup();
+    const { chosen } = shown({ ...USUAL_CHOICES, leaveOut: ["4r"] }, true);
+    for (const each of screen.getAllByRole("checkbox")) await user.click(each);
+    expect(screen.queryByRole("button", { name: "Take along" })).toBeNull();
+    expect(chosen()).toBeUndefined();
+  });
+
+  test("nothing to write is said", () => {
+    render(
+      <PlanTable
+        plan={planRestore(rill, "R-030", live, live)}
+        choices={USUAL_CHOICES}
+        byCode={rill.byCode}
+        onChoose={() => undefined}
+        locked={false}
+      />,
+    );
+    expect(screen.getByText(/Nothing has to be written/)).toBeTruthy();
+  });
+});

@@ -1,0 +1,27 @@
+import { afterAll, afterEach, beforeAll } from "@jest/globals";
+import { cleanup } from "@testing-library/react";
+
+/**
+ * For tests of components, in a page without a screen: takes the page down after each test, and gives every element the size that a browser would,
+ * so that lists which draw what is in sight draw something.
+ */
+export function withPage(): void {
+  const size = { clientHeight: 600, clientWidth: 900 };
+  const before = Object.keys(size).map(
+    (key) => [key, Object.getOwnPropertyDescriptor(Element.prototype, key)!] as const,
+  );
+  beforeAll(() => {
+    for (const [key, value] of Object.entries(size))
+      Object.defineProperty(Element.prototype, key, { configurable: true, get: () => value });
+    globalThis.ResizeObserver ??= class {
+      observe(): void {}
+      unobserve(): void {}
+      disconnect(): void {}
+    };
+    HTMLElement.prototype.scrollTo ??= () => undefined;
+  });
+  afterEach(cleanup);
+  afterAll(() => {
+    for (const [key, descriptor] of before) Object.defineProperty(Element.prototype, key, descriptor);
+  });
+}
