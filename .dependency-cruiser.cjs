@@ -2,7 +2,7 @@
 const outside = (room, allowed) => ({
   name: `${room}-imports`,
   severity: "error",
-  from: { path: `^${room}/`, pathNot: "(\\.test\\.tsx?$|/testing/|/testing\\.ts$)" },
+  from: { path: `^${room}/`, pathNot: "(\\.test\\.tsx?$|/testing/|/testing\\.tsx?$)" },
   to: {
     path: "^(core|server|app|features|ui|simulator|demo|bench|families|tests)/",
     pathNot: `^(${[room, ...allowed].join("|")})/`,
@@ -29,7 +29,7 @@ module.exports = {
       name: "testing-is-for-tests",
       severity: "error",
       from: { pathNot: "(\\.test\\.tsx?$|/testing/)" },
-      to: { path: "/testing(/|\\.ts$)" },
+      to: { path: "/testing(/|\\.tsx?$)" },
     },
     {
       name: "no-orphans",

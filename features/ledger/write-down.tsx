@@ -1,7 +1,13 @@
 "use client";
-import { useState, type FormEvent } from "react";
+import { joiResolver } from "@hookform/resolvers/joi";
+import Joi from "joi";
+import { useForm } from "react-hook-form";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+
+const MOST = 1000;
+/** Spaces around it are no words. */
+const TRIMMED = Joi.object({ text: Joi.string().trim().min(3).max(MOST).required() });
 
 /** Asks for a few words: a reason or a note. They stay for ever, so they are not taken empty. */
 export function WriteDown({
@@ -17,22 +23,18 @@ export function WriteDown({
   onSend: (text: string) => void;
   onClose: () => void;
 }) {
-  const [text, setText] = useState("");
-  const submit = (event: FormEvent): void => {
-    event.preventDefault();
-    if (text.trim().length >= 3) onSend(text.trim());
-  };
+  const form = useForm({ defaultValues: { text: "" }, resolver: joiResolver(TRIMMED), mode: "onChange" });
+  const submit = form.handleSubmit((given) => onSend(given.text));
   return (
     <Dialog open title={title} onClose={onClose}>
-      <form onSubmit={submit}>
+      <form onSubmit={(event) => void submit(event)}>
         <label className="block">
           <span className="block text-sm text-soft mb-1">{ask}</span>
           <textarea
             autoFocus
-            value={text}
-            onChange={(event) => setText(event.target.value)}
+            {...form.register("text")}
             rows={3}
-            maxLength={1000}
+            maxLength={MOST}
             className="w-full rounded-page border border-hairline bg-paper p-2"
           />
         </label>
@@ -40,7 +42,7 @@ export function WriteDown({
           <Button rank="quiet" onClick={onClose}>
             Leave it
           </Button>
-          <Button rank="primary" type="submit" disabled={text.trim().length < 3}>
+          <Button rank="primary" type="submit" disabled={!form.formState.isValid}>
             {verb}
           </Button>
         </div>

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState, type FormEvent } from "react";
+import { useForm } from "react-hook-form";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
 
@@ -9,30 +9,21 @@ const DEMO = { email: "ines@tarnhollow.example", password: "quiet-kiln-26" };
 /** The first page: who is it? Everything that is done afterwards carries this name. */
 export function SignIn({ demo }: { demo: boolean }) {
   const router = useRouter();
-  const [email, setEmail] = useState("");
-  const [password, setPassword] = useState("");
-  const [error, setError] = useState("");
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    setBusy(true);
-    setError("");
+  const form = useForm({ defaultValues: { email: "", password: "" } });
+  const { errors, isSubmitting } = form.formState;
+  const submit = form.handleSubmit(async (given) => {
     const response = await fetch("/api/auth/sign-in/email", {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify({ email, password }),
+      body: JSON.stringify(given),
     }).catch(() => undefined);
-    setBusy(false);
     if (response?.ok) {
       router.push("/");
       router.refresh();
       return;
     }
-    const said = (await response?.json().catch(() => undefined)) as { message?: string } | undefined;
-    if (response === undefined) setError("Calm Ledger does not answer. Check that the program runs.");
-    else if (response.status === 429) setError(said?.message ?? "Too many tries. Wait a little.");
-    else setError("Address and password do not belong together. Check both; capitals count.");
-  };
+    form.setError("password", { message: await whyNot(response) });
+  });
   return (
     <main className="min-h-dvh grid place-items-center p-6">
       <div className="w-full max-w-sm">
@@ -49,8 +40,7 @@ export function SignIn({ demo }: { demo: boolean }) {
             type="email"
             autoComplete="username"
             required
-            value={email}
-            onChange={(event) => setEmail(event.target.value)}
+            {...form.register("email")}
             autoFocus
           />
           <Field
@@ -58,11 +48,10 @@ export function SignIn({ demo }: { demo: boolean }) {
             type="password"
             autoComplete="current-password"
             required
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-            error={error}
+            {...form.register("password")}
+            error={errors.password?.message}
           />
-          <Button type="submit" rank="primary" disabled={busy} className="w-full">
+          <Button type="submit" rank="primary" disabled={isSubmitting} className="w-full">
             Sign in
           </Button>
         </form>
@@ -74,10 +63,7 @@ export function SignIn({ demo }: { demo: boolean }) {
             <Button
               rank="quiet"
               className="mt-1 -ml-3.5 underline underline-offset-4"
-              onClick={() => {
-                setEmail(DEMO.email);
-                setPassword(DEMO.password);
-              }}
+              onClick={() => form.reset(DEMO)}
             >
               Fill that in
             </Button>
@@ -86,4 +72,13 @@ export function SignIn({ demo }: { demo: boolean }) {
       </div>
     </main>
   );
+}
+
+/** Why somebody was not let in, in words. */
+async function whyNot(response: Response | undefined): Promise<string> {
+  if (response === undefined) return "Calm Ledger does not answer. Check that the program runs.";
+  if (response.status !== 429)
+    return "Address and password do not belong together. Check both; capitals count.";
+  const said = (await response.json().catch(() => undefined)) as { message?: string } | undefined;
+  return said?.message ?? "Too many tries. Wait a little.";
 }

@@ -1,5 +1,7 @@
 import { afterAll, afterEach, beforeAll } from "@jest/globals";
 import { cleanup } from "@testing-library/react";
+import { PathParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
+import type { ReactNode } from "react";
 
 /**
  * For tests of components, in a page without a screen: takes the page down after each test, and gives every element the size that a browser would,
@@ -24,4 +26,9 @@ export function withPage(): void {
   afterAll(() => {
     for (const [key, descriptor] of before) Object.defineProperty(Element.prototype, key, descriptor);
   });
+}
+
+/** Around a component: the page of a plant. */
+export function InPlant({ children }: { children: ReactNode }) {
+  return <PathParamsContext value={{ plant: "tarn-hollow" }}>{children}</PathParamsContext>;
 }
