@@ -1,0 +1,165 @@
+/** Records and what they are made of. All but the current tables is only ever added to. */
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique } from "drizzle-orm/pg-core";
+import type { DefinitionFile } from "@/core/definition";
+import type { DriveIdentity } from "@/core/drive";
+import type { Piece } from "@/core/set";
+import { user } from "../auth-schema";
+import { identity, moment, uid } from "./columns";
+import { drive, position } from "./plant";
+
+/** Every version of a definition that a record was made under, and every one that was imported. Only added to. */
+export const definitionVersion = pgTable(
+  "definition_version",
+  {
+    uid: uid(),
+    definitionId: text("definition_id").notNull(),
+    version: text("version").notNull(),
+    content: jsonb("content").$type<DefinitionFile>().notNull(),
+    hash: text("hash").notNull(),
+    /** The file it was imported from; null for what ships with the application. */
+    source: text("source"),
+    at: moment("at"),
+    byName: text("by_name"),
+  },
+  (table) => [primaryKey({ columns: [table.definitionId, table.version] })],
+);
+
+/** Contents of records, once for each hash. Only added to. */
+export const piece = pgTable("piece", {
+  hash: text("hash").primaryKey(),
+  content: jsonb("content").$type<Piece>().notNull(),
+});
+
+export const RECORD_ORIGINS = ["read", "before-restore", "after-restore"] as const;
+
+/** Only added to. */
+export const record = pgTable(
+  "record",
+  {
+    id: identity(),
+    uid: uid(),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    number: integer("number").notNull(),
+    takenAt: moment("taken_at").notNull(),
+    takenBy: text("taken_by")
+      .notNull()
+      .references(() => user.id),
+    takenByName: text("taken_by_name").notNull(),
+    origin: text("origin", { enum: RECORD_ORIGINS }).notNull(),
+    driveId: integer("drive_id")
+      .notNull()
+      .references(() => drive.id),
+    serial: text("serial").notNull(),
+    rating: text("rating"),
+    ratingName: text("rating_name").notNull(),
+    supply: text("supply").notNull(),
+    firmware: text("firmware").notNull(),
+    /** What else the drive said of itself: axes, options, modules, power part, whom it imitates. */
+    facts: jsonb("facts")
+      .$type<Pick<DriveIdentity, "powerPart" | "axes" | "options" | "modules" | "really">>()
+      .notNull()
+      .default({}),
+    definitionId: text("definition_id").notNull(),
+    definitionVersion: text("definition_version").notNull(),
+    hashAll: text("hash_all").notNull(),
+    hashSettings: text("hash_settings").notNull(),
+    expected: integer("expected").notNull(),
+    present: integer("present").notNull(),
+    missing: jsonb("missing").$type<string[]>().notNull(),
+    trip: text("trip"),
+    warnings: jsonb("warnings").$type<string[]>().notNull(),
+    running: boolean("running").notNull(),
+    /** Some value was not in the permanent memory when it was read. */
+    volatile: boolean("volatile"),
+    linkName: text("link_name").notNull(),
+    unitAddress: integer("unit_address").notNull(),
+    jobNumber: text("job_number").notNull(),
+  },
+  (table) => [unique().on(table.positionId, table.number), index().on(table.driveId, table.id)],
+);
+
+/** Only added to. */
+export const recordPiece = pgTable(
+  "record_piece",
+  {
+    recordId: integer("record_id")
+      .notNull()
+      .references(() => record.id),
+    ordinal: integer("ordinal").notNull(),
+    hash: text("hash")
+      .notNull()
+      .references(() => piece.hash),
+  },
+  (table) => [primaryKey({ columns: [table.recordId, table.ordinal] })],
+);
+
+/** A note a person added to a record afterwards. Only added to. */
+export const recordNote = pgTable(
+  "record_note",
+  {
+    id: identity(),
+    uid: uid(),
+    recordId: integer("record_id")
+      .notNull()
+      .references(() => record.id),
+    at: moment("at").notNull(),
+    byName: text("by_name").notNull(),
+    text: text("text").notNull(),
+  },
+  (table) => [index().on(table.recordId)],
+);
+
+/** Which record is the one to restore: the newest line of a position holds. Only added to. */
+export const standing = pgTable(
+  "standing",
+  {
+    id: identity(),
+    uid: uid(),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    recordId: integer("record_id")
+      .notNull()
+      .references(() => record.id),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    reason: text("reason").notNull(),
+  },
+  (table) => [index().on(table.positionId, table.id)],
+);
+
+export const CURRENT = ["newest", "standing"] as const;
+
+/** The newest and the standing record of each position, kept by whoever adds a record or raises one: what the whole plant is asked about. */
+export const current = pgTable(
+  "current",
+  {
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    which: text("which", { enum: CURRENT }).notNull(),
+    recordId: integer("record_id")
+      .notNull()
+      .references(() => record.id),
+  },
+  (table) => [primaryKey({ columns: [table.positionId, table.which] })],
+);
+
+/** The contents of those records, group by group. */
+export const currentPiece = pgTable(
+  "current_piece",
+  {
+    positionId: integer("position_id").notNull(),
+    which: text("which", { enum: CURRENT }).notNull(),
+    ordinal: integer("ordinal").notNull(),
+    hash: text("hash")
+      .notNull()
+      .references(() => piece.hash),
+  },
+  (table) => [primaryKey({ columns: [table.positionId, table.which, table.ordinal] })],
+);
