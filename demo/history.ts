@@ -110,8 +110,8 @@ function identityOf(definition: Definition, position: ScenarioPosition, serial: 
     supply: rating.supply,
     firmware: fitting.firmware,
     serial,
-    ...(has("power-part") ? { powerPart: `${serial}P` } : {}),
-    ...(file.axes ? { axes: fitting.axes } : {}),
+    powerPart: has("power-part") ? `${serial}P` : undefined,
+    axes: file.axes ? fitting.axes : undefined,
     ...(file.options
       ? {
           options: file.options

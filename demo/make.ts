@@ -116,9 +116,9 @@ function standIn(
     firmware: definition.fitting.firmware,
     serial,
     values,
-    ...(axes ? { axes } : {}),
-    ...(options ? { options } : {}),
-    ...(modules ? { modules } : {}),
+    axes,
+    options,
+    modules,
   };
   if (position.story === "swapped")
     return { ...make, serial: "FR26-2207", values: { ...values, "1r": 500, "6g": 50 } };

@@ -98,7 +98,7 @@ export function readScenario(): Scenario {
     lines: scenario.lines.map((line) => ({
       ...line,
       port: line.port + shift,
-      ...(line.path ? { path: `${line.path}${shift || ""}` } : {}),
+      path: line.path ? `${line.path}${shift || ""}` : undefined,
     })),
   };
 }

@@ -306,7 +306,7 @@ export class StandInDrive {
       );
     this.imitating = new StandInDrive(
       family,
-      { rating, firmware, serial: this.make.serial, ...(values ? { values } : {}) },
+      { rating, firmware, serial: this.make.serial, values },
       this.now,
     );
   }

@@ -122,7 +122,7 @@ export class StandInPlant {
         hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"),
         canDieHalf: drive.definition.file.state.controlOnly !== undefined,
         asksPermission: (drive.imitating ?? drive).definition.file.permission?.by === "keypad",
-        ...(drive.definition.file.state.memoryCard ? { hasCard: drive.hasCard } : {}),
+        hasCard: drive.definition.file.state.memoryCard ? drive.hasCard : undefined,
         ...drive.status,
       })),
     );
@@ -208,9 +208,9 @@ export class StandInPlant {
         const fresh = new StandInDrive(
           family,
           {
-            ...(axes ? { axes } : {}),
-            ...(options ? { options } : {}),
-            ...(modules ? { modules } : {}),
+            axes,
+            options,
+            modules,
             ...what.make,
           },
           undefined,

@@ -135,10 +135,10 @@ export async function readIdentity(session: DriveSession): Promise<Result<DriveI
     supply: onlyOne?.supply ?? "unknown",
     firmware: String(found.get("firmware") ?? file.firmware.from),
     serial: String(found.get("serial") ?? "").trim(),
-    ...(found.has("power-part") ? { powerPart: String(found.get("power-part")).trim() } : {}),
-    ...(file.axes ? { axes: Number(found.get("axes") ?? (axisModules || 1)) } : {}),
-    ...(file.options ? { options: options.value } : {}),
-    ...(file.modules ? { modules: modules.value } : {}),
+    powerPart: found.has("power-part") ? String(found.get("power-part")).trim() : undefined,
+    axes: file.axes ? Number(found.get("axes") ?? (axisModules || 1)) : undefined,
+    options: file.options ? options.value : undefined,
+    modules: file.modules ? modules.value : undefined,
   });
 }
 
@@ -206,7 +206,7 @@ function itemOf(field: IdentityField): Item {
   return {
     address: addressOf(field.address),
     type: field.type as ValueType,
-    ...(field.length === undefined ? {} : { length: field.length }),
+    length: field.length,
   };
 }
 

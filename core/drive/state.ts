@@ -77,9 +77,9 @@ export function decodeState(
     warnings,
     volatile: state.volatile ? given(state.volatile) : undefined,
     permission: permission ? given(permission.given) : undefined,
-    ...(state.controlOnly ? { controlOnly: alone } : {}),
-    ...(state.reducedSupply ? { reducedSupply: given(state.reducedSupply) } : {}),
-    ...(state.memoryCard ? { memoryCard: given(state.memoryCard) } : {}),
+    controlOnly: state.controlOnly ? alone : undefined,
+    reducedSupply: state.reducedSupply ? given(state.reducedSupply) : undefined,
+    memoryCard: state.memoryCard ? given(state.memoryCard) : undefined,
     ...(numbers.length > 1 ? { axes: axes.map(({ axis, running, trip }) => ({ axis, running, trip })) } : {}),
   };
 }

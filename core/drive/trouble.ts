@@ -34,7 +34,7 @@ export function troubleOf(outcome: Failure): Trouble {
         kind: "lost",
         text: `The link is lost: ${outcome.reason}`,
         remedy: "Check the cable and the address of the link. It is tried again by itself.",
-        ...(outcome.cause ? { cause: outcome.cause } : {}),
+        cause: outcome.cause,
       };
     case "rubbish":
       return {
@@ -42,7 +42,7 @@ export function troubleOf(outcome: Failure): Trouble {
         text: outcome.reason,
         remedy:
           "Check that this is the drive's own port, then speed and parity, then whether two drives share the address.",
-        ...(outcome.noise ? { noise: outcome.noise } : {}),
+        noise: outcome.noise,
       };
     case "refused":
       // Behind a gateway, a drive that is off or unplugged shows as the gateway's own answer.

@@ -27,7 +27,7 @@ function outcomeOf({ kind, noise, cause, refusal }: FailedAttempt): Failure | un
     case "silent":
       return { kind: "silent", waitedMs: 0 };
     case "rubbish":
-      return { kind: "rubbish", reason: "", ...(noise ? { noise } : {}) };
+      return { kind: "rubbish", reason: "", noise };
     default:
       return cause ? { kind: "lost", reason: "", cause } : undefined;
   }

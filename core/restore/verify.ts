@@ -46,7 +46,7 @@ function resultOf(step: WriteStep, readBack: RawValue | undefined): ParameterRes
     from: step.from,
     to: step.to,
     readBack,
-    ...(step.said ? { said: step.said } : {}),
+    said: step.said,
   };
   if (readBack === undefined) return { ...result, verdict: "not-read-back" };
   if (readBack === step.to) return { ...result, verdict: "verified" };

@@ -127,4 +127,6 @@ export function byField<V extends Record<string, Shape<object>>>(
 }
 
 /** Nothing: an action without an answer. JSON carries it as null. */
-export const nothing: Shape<undefined> = { joi: Joi.valid(null).optional() };
+export const nothing: Shape<undefined> = {
+  joi: Joi.valid(null).optional().messages({ "any.only": "nothing is expected here: leave the body out" }),
+};

@@ -34,6 +34,6 @@ export function decodeKey(text: string): ParameterKey | undefined {
     code: code!,
     axis: Number(axis ?? 0),
     set: Number(set ?? 0),
-    ...(option !== undefined && { option }),
+    option,
   };
 }

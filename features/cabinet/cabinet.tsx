@@ -69,7 +69,7 @@ export function Cabinet({
           families={families}
           onClose={() => setSwapping(undefined)}
           onSwap={(make, definitionId) => {
-            void at(swapping)("swap", { make, ...(definitionId ? { definitionId } : {}) });
+            void at(swapping)("swap", { make, definitionId });
             setSwapping(undefined);
           }}
         />

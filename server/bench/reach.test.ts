@@ -32,7 +32,7 @@ afterEach(async () => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function connect(link: LinkSettings, unit = 1, as?: string): Promise<ConnectionView> {
-  const connected = await plant.app.bench.connect(plant.person, 1, { link, unit, ...(as ? { as } : {}) });
+  const connected = await plant.app.bench.connect(plant.person, 1, { link, unit, as });
   if (!connected.ok) throw new Error(connected.trouble.text);
   await until(plant, () => plant.app.bench.find(connected.value.id)?.reading?.phase === "done");
   return plant.app.bench.find(connected.value.id)!.view();

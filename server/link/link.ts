@@ -65,7 +65,7 @@ export class Link<Q, O> {
         return {
           kind: "lost",
           reason: (error as Error).message,
-          ...(error instanceof ChannelError && error.why ? { cause: error.why } : {}),
+          cause: error instanceof ChannelError && error.why ? error.why : undefined,
         };
       }
     });

@@ -109,7 +109,7 @@ function unfinished(step: RestoreJob["steps"][number]): ParameterResult {
     to: step.to,
     readBack: step.readBack,
     verdict,
-    ...(step.said ? { said: step.said } : {}),
+    said: step.said,
   };
 }
 

@@ -51,7 +51,7 @@ export function definitionFromEds(eds: EdsFile, about: ImportAbout, node: number
     file.state = {
       running: { address: "6041.00", bit: 2 },
       tripped: { address: "6041.00", bit: 3 },
-      ...(state("603F.00") ? { tripNumber: { address: "603F.00" } } : {}),
+      tripNumber: state("603F.00") ? { address: "603F.00" } : undefined,
     };
   }
   if (state("1010.01"))

@@ -216,7 +216,7 @@ export class Search {
       identity,
       definitionTitle: definition.title,
       fit,
-      ...(own === unit ? {} : { lone: unit }),
+      lone: own === unit ? undefined : unit,
       ...(await this.parts.keep(settings, own, identity)),
     });
     return "f";

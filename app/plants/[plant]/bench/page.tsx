@@ -38,7 +38,7 @@ const { Page, generateMetadata } = page("see", {
               .map((each): KnownDrive => ({
                 unit: each.unit,
                 seenAt: each.at.getTime(),
-                ...(each.identity ? { text: `${each.identity.vendor} ${driveText(each.identity)}` } : {}),
+                text: each.identity ? `${each.identity.vendor} ${driveText(each.identity)}` : undefined,
               }));
             return {
               id: link.id,
