@@ -1,34 +1,55 @@
 "use client";
+import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
+import { Menu } from "lucide-react";
 import Link from "next/link";
-import { usePathname, useRouter } from "next/navigation";
+import { useRouter } from "next/navigation";
+import { Places } from "./places";
 import { Search } from "./search";
 import { ThemeSwitch } from "./theme-switch";
 import { usePlant } from "./use-plant";
 
-const PLACES = [
-  ["/", "Plant"],
-  ["/bench", "Bench"],
-  ["/compare", "Compare"],
-  ["/families", "Families"],
-  ["/journal", "Journal"],
-] as const;
-
-/** Pages that belong to the place "Plant". */
-const PLANT_PAGES = ["/positions", "/restore", "/receipts", "/inventory"];
-
-const PLACE =
-  "px-3 py-2 text-[15px] text-soft hover:text-ink border-b-2 border-transparent aria-[current]:text-ink aria-[current]:border-copper";
-
-/** The line at the head of every page: the places, one search, who is signed in. */
+/** The line at the head of every page: the places, one search, who is signed in. Where it is narrow: name, search, and the rest in a menu. */
 export function Masthead({ name, cabinet }: { name: string; cabinet: boolean }) {
-  const path = usePathname();
-  const router = useRouter();
   const { to } = usePlant();
-  const within = path.slice(to("/").length);
-  const here = (href: string): boolean =>
-    href === "/"
-      ? within === "" || PLANT_PAGES.some((each) => within.startsWith(each))
-      : within.startsWith(href);
+  return (
+    <header className="flex items-center gap-x-6 px-5 min-h-14 pb-1 head-rule no-print max-lg:gap-x-3 max-sm:px-4">
+      <Link href={to("/")} className="text-[17px] font-semibold tracking-tight whitespace-nowrap">
+        Calm Ledger
+      </Link>
+      <div className="max-lg:hidden">
+        <Places cabinet={cabinet} />
+      </div>
+      <div className="flex-1 max-lg:hidden" />
+      <Search />
+      <div className="flex items-center gap-x-6 max-lg:hidden">
+        <ThemeSwitch />
+        <Person name={name} />
+      </div>
+      <Popover className="lg:hidden">
+        <PopoverButton
+          aria-label="Places and person"
+          className="size-9 pointer-coarse:size-11 grid place-items-center rounded-page border border-hairline"
+        >
+          <Menu size={20} aria-hidden />
+        </PopoverButton>
+        <PopoverPanel className="absolute inset-x-0 top-14 z-40 bg-leaf border-b border-hairline px-4 py-3">
+          {({ close }) => (
+            <>
+              <Places cabinet={cabinet} onGo={close} />
+              <div className="mt-2 pt-2 border-t border-hairline flex items-center justify-between">
+                <Person name={name} />
+                <ThemeSwitch />
+              </div>
+            </>
+          )}
+        </PopoverPanel>
+      </Popover>
+    </header>
+  );
+}
+
+function Person({ name }: { name: string }) {
+  const router = useRouter();
   const signOut = async (): Promise<void> => {
     await fetch("/api/auth/sign-out", {
       method: "POST",
@@ -39,42 +60,15 @@ export function Masthead({ name, cabinet }: { name: string; cabinet: boolean }) 
     router.refresh();
   };
   return (
-    <header className="flex items-center gap-x-6 px-5 min-h-14 pb-1 head-rule no-print max-lg:flex-wrap max-lg:gap-x-3 max-sm:px-4">
-      <Link href={to("/")} className="text-[17px] font-semibold tracking-tight whitespace-nowrap">
-        Calm Ledger
-      </Link>
-      <nav
-        aria-label="Places"
-        className="flex gap-1 max-lg:order-1 max-lg:w-full max-lg:-mx-3 max-lg:overflow-x-auto"
+    <div className="flex items-center gap-2 text-[14px] whitespace-nowrap">
+      <span>{name}</span>
+      <button
+        type="button"
+        onClick={() => void signOut()}
+        className="min-h-8 pointer-coarse:min-h-11 px-2 text-soft hover:text-ink underline underline-offset-4 decoration-hairline"
       >
-        {PLACES.map(([href, title]) => (
-          <Link key={href} href={to(href)} aria-current={here(href) ? "page" : undefined} className={PLACE}>
-            {title}
-          </Link>
-        ))}
-        {cabinet && (
-          <Link
-            href={to("/cabinet")}
-            aria-current={here("/cabinet") ? "page" : undefined}
-            className="px-3 py-2 text-[15px] whitespace-nowrap text-ochre hover:text-ink border-b-2 border-dashed border-transparent aria-[current]:border-ochre"
-          >
-            Cabinet (stand-in)
-          </Link>
-        )}
-      </nav>
-      <div className="flex-1" />
-      <Search />
-      <ThemeSwitch />
-      <div className="flex items-center gap-2 text-[14px] whitespace-nowrap">
-        <span>{name}</span>
-        <button
-          type="button"
-          onClick={() => void signOut()}
-          className="min-h-8 px-2 text-soft hover:text-ink underline underline-offset-4 decoration-hairline"
-        >
-          Sign out
-        </button>
-      </div>
-    </header>
+        Sign out
+      </button>
+    </div>
   );
 }

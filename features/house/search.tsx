@@ -35,7 +35,7 @@ export function Search() {
         }
       }}
     >
-      <div className="relative max-lg:order-2 max-lg:w-full max-lg:pb-2">
+      <div className="relative max-lg:flex-1 max-lg:min-w-0">
         <ComboboxInput
           ref={input}
           aria-label="Search everything"
@@ -48,7 +48,7 @@ export function Search() {
         {said !== undefined && (
           <p
             role="status"
-            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-full bg-leaf border border-hairline rounded-page px-3 py-2 text-soft"
+            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-[min(24rem,calc(100vw-2rem))] bg-leaf border border-hairline rounded-page px-3 py-2 text-soft"
           >
             {said}
           </p>
@@ -56,7 +56,7 @@ export function Search() {
         {shown.length > 0 && (
           <ComboboxOptions
             static
-            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-full max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
+            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-[min(24rem,calc(100vw-2rem))] max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
           >
             {shown.map((each) => (
               <ComboboxOption

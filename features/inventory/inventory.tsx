@@ -41,7 +41,7 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
       </Empty>
     );
   return (
-    <div className="px-6 py-5 w-full max-w-[90rem] mx-auto">
+    <div className="px-6 max-sm:px-4 py-5 w-full max-w-[90rem] mx-auto">
       <div className="flex flex-wrap items-end gap-3 mb-3">
         <h1 className="text-xl font-semibold mr-3 pb-1">Inventory</h1>
         <label className="block">
@@ -89,57 +89,62 @@ export function Inventory({ lines }: { lines: InventoryLine[] }) {
           </a>
         </p>
       </div>
-      <table className="w-full table-fixed bg-leaf border border-hairline text-[15px]" aria-label="Inventory">
-        <thead>
-          <tr className="text-left text-[13px] text-soft">
-            <th className="margin-rule w-4" aria-label="Margin" />
-            {table
-              .getFlatHeaders()
-              .filter((each) => each.column.id !== AREA)
-              .map((header) => {
-                const sorted = header.column.getIsSorted();
-                return (
-                  <th
-                    key={header.id}
-                    className={classes("font-normal pl-3", WIDTHS[header.column.id])}
-                    aria-sort={sorted ? `${sorted}ending` : undefined}
-                  >
-                    <button
-                      type="button"
-                      className="min-h-8 hover:text-ink"
-                      onClick={header.column.getToggleSortingHandler()}
-                    >
-                      <table.FlexRender header={header} />
-                      {sorted && (sorted === "desc" ? " ↓" : " ↑")}
-                    </button>
-                  </th>
-                );
-              })}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.slice(0, drawn).map((row) => (
-            <tr key={row.id} className="border-t border-hairline align-top">
-              <td className="margin-rule" />
-              {row
-                .getAllCells()
+      <div className="overflow-x-auto">
+        <table
+          className="w-full min-w-[64rem] table-fixed bg-leaf border border-hairline text-[15px]"
+          aria-label="Inventory"
+        >
+          <thead>
+            <tr className="text-left text-[13px] text-soft">
+              <th className="margin-rule w-4" aria-label="Margin" />
+              {table
+                .getFlatHeaders()
                 .filter((each) => each.column.id !== AREA)
-                .map((cell) => (
-                  <td key={cell.id} className="pl-3 py-1.5 pr-2">
-                    <table.FlexRender cell={cell} />
-                  </td>
-                ))}
+                .map((header) => {
+                  const sorted = header.column.getIsSorted();
+                  return (
+                    <th
+                      key={header.id}
+                      className={classes("font-normal pl-3", WIDTHS[header.column.id])}
+                      aria-sort={sorted ? `${sorted}ending` : undefined}
+                    >
+                      <button
+                        type="button"
+                        className="min-h-8 hover:text-ink"
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
+                        <table.FlexRender header={header} />
+                        {sorted && (sorted === "desc" ? " ↓" : " ↑")}
+                      </button>
+                    </th>
+                  );
+                })}
             </tr>
-          ))}
-          {shown.length === 0 && (
-            <tr>
-              <td colSpan={8}>
-                <Empty title="No drive fits.">Take something away from the filters.</Empty>
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {shown.slice(0, drawn).map((row) => (
+              <tr key={row.id} className="border-t border-hairline align-top">
+                <td className="margin-rule" />
+                {row
+                  .getAllCells()
+                  .filter((each) => each.column.id !== AREA)
+                  .map((cell) => (
+                    <td key={cell.id} className="pl-3 py-1.5 pr-2">
+                      <table.FlexRender cell={cell} />
+                    </td>
+                  ))}
+              </tr>
+            ))}
+            {shown.length === 0 && (
+              <tr>
+                <td colSpan={8}>
+                  <Empty title="No drive fits.">Take something away from the filters.</Empty>
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
     </div>
   );
 }

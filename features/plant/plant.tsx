@@ -45,7 +45,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
       </Empty>
     );
   return (
-    <div className="px-6 py-6 max-w-6xl w-full mx-auto">
+    <div className="px-6 max-sm:px-4 py-6 max-w-6xl w-full mx-auto">
       <p className="text-right text-[15px] -mb-6">
         <Link
           href={to("/inventory")}
@@ -57,98 +57,103 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
       {drawnOf(areas, drawn).map((area) => (
         <section key={area.name} className="mb-8">
           <h2 className="text-lg font-semibold mb-1">{area.name}</h2>
-          <table className="w-full table-fixed bg-leaf border border-hairline text-[15px]">
-            <thead>
-              <tr className="text-left text-[13px] text-soft">
-                <th className="margin-rule w-8" aria-label="Connected" />
-                <th className="font-normal pl-4 py-1 w-24">Position</th>
-                <th className="font-normal w-[21%]">What it drives</th>
-                <th className="font-normal w-[24%]">Drive fitted</th>
-                <th className="font-normal">Last recorded</th>
-                <th className="font-normal pr-3 w-[20%]">Standing record</th>
-              </tr>
-            </thead>
-            <tbody>
-              {area.lines.map((line) => {
-                const live = connected.get(line.tag);
-                return (
-                  <tr key={line.tag} className="border-t border-hairline h-9 hover:bg-paper">
-                    <td className="margin-rule text-center">
-                      {live && (
-                        <svg
-                          viewBox="0 0 10 10"
-                          className="w-2.5 h-2.5 inline text-teal"
-                          role="img"
-                          aria-label="connected"
-                        >
-                          <title>connected</title>
-                          <circle
-                            cx="5"
-                            cy="5"
-                            r="3.6"
-                            fill={live.state?.volatile ? "none" : "currentColor"}
-                            stroke="currentColor"
-                            strokeWidth="1.6"
-                          />
-                        </svg>
-                      )}
-                    </td>
-                    <td className="pl-4 font-mono">
-                      <Link
-                        href={to(`/positions/${line.tag}`)}
-                        className="hover:underline underline-offset-4 decoration-copper"
-                      >
-                        {line.tag}
-                      </Link>
-                    </td>
-                    <td>
-                      <Link
-                        href={to(`/positions/${line.tag}`)}
-                        className="hover:underline underline-offset-4 decoration-copper"
-                      >
-                        {line.title}
-                      </Link>
-                    </td>
-                    <td className="truncate">
-                      <span className="text-soft">{line.family}</span>{" "}
-                      <span className="font-mono text-[13px]">{line.serial ?? ""}</span>
-                    </td>
-                    <td
-                      className="truncate"
-                      title={line.newest && `Record ${line.newest.number}, ${line.newest.byName}`}
-                    >
-                      {line.newest ? (
-                        <>
-                          {day(line.newest.takenAt)}{" "}
-                          <span className="text-soft">
-                            record {line.newest.number}
-                            {line.newest.partial ? ", partial" : ""}
-                            {line.newest.volatile ? ", volatile" : ""}
-                          </span>
-                        </>
-                      ) : (
-                        <span className="text-ochre">never recorded</span>
-                      )}
-                    </td>
-                    <td
-                      className={classes("pr-3 truncate", !line.asStanding && line.standing && "text-ochre")}
-                    >
-                      {line.openRestore ? (
+          <div className="overflow-x-auto">
+            <table className="w-full min-w-[46rem] table-fixed bg-leaf border border-hairline text-[15px]">
+              <thead>
+                <tr className="text-left text-[13px] text-soft">
+                  <th className="margin-rule w-8" aria-label="Connected" />
+                  <th className="font-normal pl-4 py-1 w-24">Position</th>
+                  <th className="font-normal w-[21%]">What it drives</th>
+                  <th className="font-normal w-[24%]">Drive fitted</th>
+                  <th className="font-normal">Last recorded</th>
+                  <th className="font-normal pr-3 w-[20%]">Standing record</th>
+                </tr>
+              </thead>
+              <tbody>
+                {area.lines.map((line) => {
+                  const live = connected.get(line.tag);
+                  return (
+                    <tr key={line.tag} className="border-t border-hairline h-9 hover:bg-paper">
+                      <td className="margin-rule text-center">
+                        {live && (
+                          <svg
+                            viewBox="0 0 10 10"
+                            className="w-2.5 h-2.5 inline text-teal"
+                            role="img"
+                            aria-label="connected"
+                          >
+                            <title>connected</title>
+                            <circle
+                              cx="5"
+                              cy="5"
+                              r="3.6"
+                              fill={live.state?.volatile ? "none" : "currentColor"}
+                              stroke="currentColor"
+                              strokeWidth="1.6"
+                            />
+                          </svg>
+                        )}
+                      </td>
+                      <td className="pl-4 font-mono">
                         <Link
-                          className="underline underline-offset-4"
-                          href={to(`/restore/${line.openRestore}`)}
+                          href={to(`/positions/${line.tag}`)}
+                          className="hover:underline underline-offset-4 decoration-copper"
                         >
-                          restore under way
+                          {line.tag}
                         </Link>
-                      ) : (
-                        standingWords(line)
-                      )}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+                      </td>
+                      <td>
+                        <Link
+                          href={to(`/positions/${line.tag}`)}
+                          className="hover:underline underline-offset-4 decoration-copper"
+                        >
+                          {line.title}
+                        </Link>
+                      </td>
+                      <td className="truncate">
+                        <span className="text-soft">{line.family}</span>{" "}
+                        <span className="font-mono text-[13px]">{line.serial ?? ""}</span>
+                      </td>
+                      <td
+                        className="truncate"
+                        title={line.newest && `Record ${line.newest.number}, ${line.newest.byName}`}
+                      >
+                        {line.newest ? (
+                          <>
+                            {day(line.newest.takenAt)}{" "}
+                            <span className="text-soft">
+                              record {line.newest.number}
+                              {line.newest.partial ? ", partial" : ""}
+                              {line.newest.volatile ? ", volatile" : ""}
+                            </span>
+                          </>
+                        ) : (
+                          <span className="text-ochre">never recorded</span>
+                        )}
+                      </td>
+                      <td
+                        className={classes(
+                          "pr-3 truncate",
+                          !line.asStanding && line.standing && "text-ochre",
+                        )}
+                      >
+                        {line.openRestore ? (
+                          <Link
+                            className="underline underline-offset-4"
+                            href={to(`/restore/${line.openRestore}`)}
+                          >
+                            restore under way
+                          </Link>
+                        ) : (
+                          standingWords(line)
+                        )}
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
         </section>
       ))}
     </div>

@@ -24,7 +24,7 @@ export const JumpStrip = memo(function JumpStrip({
     <nav
       ref={strip}
       aria-label="Groups"
-      className="relative w-28 shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
+      className="relative w-28 max-sm:hidden shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
     >
       {groups.map((group) => {
         const marked = markOf(group);
