@@ -111,6 +111,8 @@ test.describe("the questions asked above", () => {
       {
         env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
         stdio: "ignore",
+        // A group of its own: the server it starts goes with it.
+        detached: true,
       },
     );
     await expect(async () => expect((await fetch(`${base}/nowhere`)).status).toBe(404)).toPass({
@@ -118,7 +120,7 @@ test.describe("the questions asked above", () => {
     });
   });
   test.afterAll(() => {
-    bare.kill("SIGKILL");
+    process.kill(-bare.pid!, "SIGKILL");
   });
   test("do find what a page tells that only its layout guards", async ({ request }) => {
     const bodies = await bodiesOf(request, base, ["plants", "[plant]", "positions", "[tag]"]);

@@ -115,6 +115,7 @@ function Place({ line }: { line: InventoryLine }) {
     <>
       <Link
         href={to(`/positions/${line.tag}`)}
+        prefetch={false}
         className="font-mono hover:underline underline-offset-4 decoration-copper"
       >
         {line.tag}

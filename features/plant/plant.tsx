@@ -97,6 +97,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                       <td className="pl-4 font-mono">
                         <Link
                           href={to(`/positions/${line.tag}`)}
+                          prefetch={false}
                           className="hover:underline underline-offset-4 decoration-copper"
                         >
                           {line.tag}
@@ -105,6 +106,7 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                       <td>
                         <Link
                           href={to(`/positions/${line.tag}`)}
+                          prefetch={false}
                           className="hover:underline underline-offset-4 decoration-copper"
                         >
                           {line.title}
