@@ -25,15 +25,18 @@ export async function openReading(
   const id = goOn ?? randomUUID();
   // Drives that do not tell who they are share no readings.
   const driveKey = identity.serial === "" ? id : keyOf(identity);
-  await db.transaction(async (tx) => {
-    await tx
+  // One statement: the drive waits for it, and a busy program comes to each answer late.
+  const forgotten = db.$with("forgotten").as(
+    db
       .delete(reading)
-      .where(and(eq(reading.driveKey, driveKey), notInArray(reading.id, [id, ...inUse])));
-    await tx
-      .insert(reading)
-      .values({ id, driveKey, fitting: fittingText(identity), startedAt: now, byName })
-      .onConflictDoNothing();
-  });
+      .where(and(eq(reading.driveKey, driveKey), notInArray(reading.id, [id, ...inUse])))
+      .returning({ id: reading.id }),
+  );
+  await db
+    .with(forgotten)
+    .insert(reading)
+    .values({ id, driveKey, fitting: fittingText(identity), startedAt: now, byName })
+    .onConflictDoNothing();
   return id;
 }
 
@@ -63,11 +66,11 @@ export async function leftReading(
         eq(reading.fitting, fittingText(identity)),
         notInArray(reading.id, [...inUse]),
         gt(reading.startedAt, new Date(now.getTime() - LONGEST_BREAK_MS)),
+        lt(db.$count(readingGroup, eq(readingGroup.readingId, reading.id)), groups),
       ),
-    );
-  if (!row) return undefined;
-  const done = await db.$count(readingGroup, eq(readingGroup.readingId, row.id));
-  return done < groups ? row.id : undefined;
+    )
+    .limit(1);
+  return row?.id;
 }
 
 /** Forgets a reading that was kept or let go. */
