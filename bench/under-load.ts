@@ -83,7 +83,7 @@ const figures: Figure[] = [
     what: "A stop-priority question beside a reading, 99th of 200, idle",
     value: percentile(idleStops, 0.99),
     unit: "ms",
-    limit: "the frame on the wire goes first: up to 60 ms",
+    limit: "its two questions take 75 ms on the wire, the frame before them up to 85 ms",
   },
   {
     what: "The same while two clients reload, 99th of 200",
