@@ -3,7 +3,7 @@ import { protocolOf, type LinkSettings } from "@/core/link";
 import { systemClock } from "@/core/protocol/system-clock";
 import { IMPORTANCE } from "@/server/link";
 import { makeLink } from "@/server/link/drive-link";
-import type { DriveMake } from "@/simulator/drive";
+import type { DriveMake } from "@/simulator/drive-make";
 import { medianMs, type Figure } from "./measure";
 import { standIns } from "./stand-ins";
 import { wireLimitMs } from "./wire-limit";

@@ -1,40 +1,9 @@
 import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
-import { brokenRules } from "@/core/restore";
-import { checkRange, type Parameter, type RawValue } from "@/core/value";
+import type { Parameter, RawValue } from "@/core/value";
 import { Axis } from "./axis";
+import type { DriveMake } from "./drive-make";
 import { Memory } from "./memory";
-
-export interface DriveMake {
-  rating: string;
-  firmware: string;
-  serial: string;
-  /** Serial number of the power part; made from the serial when absent. */
-  powerPart?: string;
-  axes?: number;
-  options?: string[];
-  /** What is in each slot of a rack, by the definition's numbers. */
-  modules?: number[];
-  /** Values other than the factory's, permanent from the start. */
-  values?: Record<string, RawValue>;
-  /** Values in the running memory that were never made permanent. */
-  volatileValues?: Record<string, RawValue>;
-  /** It was switched over to answer as its predecessor: rating and values of what it imitates. */
-  imitates?: { rating: string; firmware: string; values?: Record<string, RawValue> };
-}
-
-/** Why the drive does not do as asked; each protocol has its own words for it. */
-export type Refused =
-  | "no-such-address"
-  | "read-only"
-  | "too-high"
-  | "too-low"
-  | "value"
-  | "length"
-  | "state"
-  | "locked"
-  | "busy"
-  | "too-much"
-  | "function";
+import { refusedValue, type Refused } from "./refused";
 
 /** Work the control part does after a command, in ms. */
 const PERMANENT_MS = 150;
@@ -271,7 +240,7 @@ export class StandInDrive {
     if (raw === undefined) return "length";
     const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);
     if (parameter.effect === "stopped-only" && turning) return "state";
-    const refused = outside(parameter, raw) ?? (this.breaksRule(parameter, raw) ? "value" : undefined);
+    const refused = refusedValue(this.definition, parameter, raw, this.running);
     if (refused) return refused;
     this.running.set(parameter, raw);
     if (writesLand === "permanent") this.permanent.set(parameter, raw);
@@ -311,16 +280,6 @@ export class StandInDrive {
     );
   }
 
-  private breaksRule(parameter: Parameter, raw: RawValue): boolean {
-    const values = new Map<string, RawValue>();
-    for (const rule of this.definition.rules) {
-      if (rule.lower !== parameter.code && rule.upper !== parameter.code) continue;
-      for (const code of [rule.lower, rule.upper])
-        values.set(code, code === parameter.code ? raw : this.running.get(this.parameter(code)));
-    }
-    return brokenRules(this.definition, values).length > 0;
-  }
-
   /** The trip that cannot be reset: the power part is not fed. */
   private get restingTrip(): number {
     return this.mains || this.reduced ? 0 : (this.definition.file.withoutMains?.trip ?? 0);
@@ -343,13 +302,6 @@ export class StandInDrive {
     if (!parameter) throw new Error(`${this.definition.title} has no parameter ${code}.`);
     return parameter;
   }
-}
-
-function outside(parameter: Parameter, raw: RawValue): Refused | undefined {
-  if (checkRange(parameter, raw) === undefined) return undefined;
-  if (typeof raw !== "number" || parameter.choices || parameter.type === "float32") return "value";
-  if (parameter.rawMax !== undefined && raw > parameter.rawMax) return "too-high";
-  return parameter.rawMin !== undefined && raw < parameter.rawMin ? "too-low" : "value";
 }
 
 function isSetting(parameter: Parameter): boolean {

@@ -1,6 +1,7 @@
 import type { Answer, Question } from "@/core/protocol/modbus";
 import { decodeRegisters, encodeRegisters } from "@/core/value";
-import type { Refused, StandInDrive } from "./drive";
+import type { StandInDrive } from "./drive";
+import type { Refused } from "./refused";
 import { identityOf, specialsOf, type Special } from "./special";
 
 export type ModbusAnswer = Exclude<Answer, { kind: "malformed" }>;

@@ -1,6 +1,7 @@
 import type { StandInView } from "@/core/contract";
 import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
-import { StandInDrive, type DriveMake } from "./drive";
+import { StandInDrive } from "./drive";
+import type { DriveMake } from "./drive-make";
 import { StandInLine } from "./line";
 import { canMakePorts } from "./pseudo-terminal";
 import type { Disturbance, LineSettings } from "./spoken-line";

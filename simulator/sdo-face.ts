@@ -1,6 +1,7 @@
 import type { SdoQuestion } from "@/core/protocol/canopen";
 import type { RawValue, ValueType } from "@/core/value";
-import type { Refused, StandInDrive } from "./drive";
+import type { StandInDrive } from "./drive";
+import type { Refused } from "./refused";
 import { isSpecial, keyOf, specialsOf } from "./special";
 
 export type SdoAnswer =
