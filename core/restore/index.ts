@@ -1,5 +1,5 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
-export { checkRestore, mayWrite, type Check, type CheckInput, type RecordFacts } from "./checks";
+export { checkRestore, mayWrite, type Check, type CheckInput, type RecordFacts } from "./check";
 export { brokenRules, orderWrites } from "./order";
 export {
   LEFT_OUT,

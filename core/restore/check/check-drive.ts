@@ -1,0 +1,123 @@
+/** Whether it is the right drive. */
+import { listName } from "@/core/definition";
+import { fine, type Check, type CheckInput } from "./check";
+
+export function family({ record, drive, definition }: CheckInput): Check {
+  if (record.definitionId === drive.definitionId)
+    return fine("family", "Family", `${definition.title}, as recorded`);
+  return {
+    id: "family",
+    title: "Family",
+    verdict: "stop",
+    found: `The record was made under another parameter list (${record.recordedAs ?? record.definitionId}) than this drive has (${listName(definition)}), and there is no mapping between the two.`,
+    remedy:
+      "Fit a drive with the recorded list, or enter the values by hand and record the drive anew. Until then nothing is written.",
+  };
+}
+
+export function rating({ record, drive, definition }: CheckInput): Check {
+  if (
+    !definition.file.identity.some((each) => each.field === "rating") &&
+    record.definitionId === drive.definitionId
+  ) {
+    return {
+      id: "rating",
+      title: "Rating",
+      verdict: "caution",
+      found: "This family does not tell its rating.",
+      remedy: "Compare the type plates: another rating must not get these values.",
+    };
+  }
+  if (drive.rating !== undefined && record.rating === drive.rating)
+    return fine("rating", "Rating", `${drive.ratingName}, as recorded`);
+  return {
+    id: "rating",
+    title: "Rating",
+    verdict: "stop",
+    found: `The record is of a ${record.ratingName}, this is a ${drive.ratingName}.`,
+    remedy:
+      "Fit a drive of the recorded rating, or carry the record over to this one first. Until then nothing is written.",
+  };
+}
+
+export function supply({ record, drive }: CheckInput): Check {
+  if (record.supply === "not told" && drive.supply === "not told") {
+    return {
+      id: "supply",
+      title: "Supply voltage",
+      verdict: "caution",
+      found: "This family does not tell its supply voltage.",
+      remedy: "Compare the type plates before you write.",
+    };
+  }
+  if (record.supply === drive.supply && drive.supply !== "unknown")
+    return fine("supply", "Supply voltage", drive.supply);
+  return {
+    id: "supply",
+    title: "Supply voltage",
+    verdict: "stop",
+    found: `Recorded for ${record.supply}, this drive is for ${drive.supply}.`,
+    remedy: "Fit a drive for the recorded supply. Until then nothing is written.",
+  };
+}
+
+export function firmware({ record, drive }: CheckInput): Check {
+  if (record.firmware === drive.firmware) return fine("firmware", "Firmware", drive.firmware);
+  return {
+    id: "firmware",
+    title: "Firmware",
+    verdict: "caution",
+    found: `Recorded with ${record.firmware}, this drive has ${drive.firmware}.`,
+    remedy: "Look through the plan; parameters that this firmware does not have are refused and listed.",
+  };
+}
+
+/** Axes and option modules: what is not there cannot be written. */
+export function fitted({ record, drive }: CheckInput): Check {
+  if (record.axes !== undefined && drive.axes !== undefined && record.axes !== drive.axes) {
+    return {
+      id: "fitted",
+      title: "Axes and modules",
+      verdict: "stop",
+      found: `Recorded with ${record.axes} ${record.axes === 1 ? "axis" : "axes"}, this drive has ${drive.axes}.`,
+      remedy: "Fit a drive with as many axes. Until then nothing is written.",
+    };
+  }
+  const missing = (record.options ?? []).filter(
+    (each) => !(drive.options ?? []).some((one) => one.id === each.id),
+  );
+  if (missing.length > 0)
+    return {
+      id: "fitted",
+      title: "Axes and modules",
+      verdict: "caution",
+      found: `Recorded with ${missing.map((each) => each.name).join(", ")}, which this drive has not got.`,
+      remedy: "Move the module over from the old drive, or expect its parameters to be left out.",
+    };
+  return fine(
+    "fitted",
+    "Axes and modules",
+    drive.axes === undefined && (drive.options ?? []).length === 0 ? "This drive has none" : "As recorded",
+  );
+}
+
+export function serial({ record, drive }: CheckInput): Check {
+  if (drive.placed) {
+    return {
+      id: "serial",
+      title: "Drive",
+      verdict: "caution",
+      found: `This family tells no serial number: it is known only that a drive of it answers ${drive.serial}.`,
+      remedy: "Read its type plate. That it is exchanged while it is written cannot be noticed.",
+    };
+  }
+  if (record.serial === drive.serial)
+    return fine("serial", "Drive", `Serial ${drive.serial}, the drive that was recorded`);
+  return {
+    id: "serial",
+    title: "Drive",
+    verdict: "fine",
+    found: `Serial ${drive.serial}; recorded was ${record.serial}. It is a replacement.`,
+    remedy: "",
+  };
+}

@@ -1,0 +1,51 @@
+/** Whether the record is one to restore from. */
+import { fine, type Check, type CheckInput } from "./check";
+
+export function complete({ record }: CheckInput): Check {
+  const { completeness } = record;
+  if (completeness.complete)
+    return fine(
+      "complete",
+      "Record complete",
+      `Record ${record.number} has all ${completeness.expected} parameters`,
+    );
+  return {
+    id: "complete",
+    title: "Record complete",
+    verdict: "caution",
+    found: `Record ${record.number} is partial: ${completeness.present} of ${completeness.expected} parameters. Missing: ${completeness.missing.slice(0, 6).join(", ")}${completeness.missing.length > 6 ? " and more" : ""}.`,
+    remedy: "Choose a complete record, or expect the missing ones to stay as this drive has them.",
+  };
+}
+
+export function standing({ record }: CheckInput): Check {
+  if (record.standing)
+    return fine("standing", "Standing record", `Record ${record.number} is the standing record`);
+  return {
+    id: "standing",
+    title: "Standing record",
+    verdict: "caution",
+    found: `Record ${record.number} is not the standing record of this position.`,
+    remedy: "Restore the standing record, unless you know why this one is right.",
+  };
+}
+
+/** A restore ends with a restart, and power comes back some day: whoever writes must know that the machine may move then. */
+export function selfStart({ record, definition }: CheckInput): Check {
+  const codes = record.startsByItself ?? [];
+  if (codes.length === 0)
+    return fine(
+      "self-start",
+      "Starts only on command",
+      definition.file.startsByItself
+        ? "As recorded it waits for a command"
+        : "This family tells of no value that would start it by itself",
+    );
+  return {
+    id: "self-start",
+    title: "Starts only on command",
+    verdict: "caution",
+    found: `With ${codes.join(", ")} as recorded the shaft can start by itself after a restart, when power comes back, or after a trip.`,
+    remedy: "Secure the machine before you write, or leave the parameter out of the plan.",
+  };
+}

@@ -1,0 +1,82 @@
+/** Whether the drive is in a state to be written. */
+import { fine, type Check, type CheckInput } from "./check";
+
+export function stopped({ state }: CheckInput): Check {
+  if (state.running === undefined)
+    return {
+      id: "stopped",
+      title: "Motor stopped",
+      verdict: "caution",
+      found: "The definition does not say how this drive tells whether its motor turns.",
+      remedy: "See for yourself that it stands, and secure it against starting.",
+    };
+  if (!state.running) return fine("stopped", "Motor stopped", "The motor does not turn");
+  return {
+    id: "stopped",
+    title: "Motor stopped",
+    verdict: "stop",
+    found: "The motor turns.",
+    remedy: "Stop it at the machine, and secure it against starting.",
+  };
+}
+
+/** With only the control part fed the definition says what is possible; nothing is tried out. */
+export function mains({ state, definition }: CheckInput): Check {
+  const { withoutMains } = definition.file;
+  if (!state.controlOnly)
+    return fine(
+      "mains",
+      "Fed",
+      state.reducedSupply
+        ? "On the reduced supply, for a test"
+        : "The power part is fed, or the family does not tell",
+    );
+  const found = "Only the control part is fed; the power part is dead.";
+  if (withoutMains?.writes)
+    return {
+      id: "mains",
+      title: "Fed",
+      verdict: "caution",
+      found: `${found} ${withoutMains.about}`,
+      remedy: "Write now if you like; nothing turns, and what needs the mains is looked at when it is there.",
+    };
+  return {
+    id: "mains",
+    title: "Fed",
+    verdict: "stop",
+    found: `${found} ${withoutMains?.about ?? "Nothing says that it may be written like this."}`,
+    remedy: "Switch the mains on, then check again.",
+  };
+}
+
+export function trips({ state }: CheckInput): Check {
+  if (state.trip?.expected)
+    return fine("trips", "Trips", `Trip ${state.trip.number}: ${state.trip.name}, as expected without mains`);
+  if (!state.tripped)
+    return fine(
+      "trips",
+      "Trips",
+      state.warnings.length > 0 ? `No trip; warning: ${state.warnings.join(", ")}` : "No trip, no warning",
+    );
+  return {
+    id: "trips",
+    title: "Trips",
+    verdict: "caution",
+    found: `The drive stands in trip ${state.trip?.number}: ${state.trip?.name}.`,
+    remedy: "Parameters can be written; find the cause before the machine is handed back.",
+  };
+}
+
+export function permission({ state, definition }: CheckInput): Check {
+  const { permission: spec } = definition.file;
+  if (!spec || state.permission === undefined)
+    return fine("permission", "Write permission", "This family asks for none");
+  if (state.permission) return fine("permission", "Write permission", "Given");
+  return {
+    id: "permission",
+    title: "Write permission",
+    verdict: "caution",
+    found: "Not given yet. It is waited for before the first write.",
+    remedy: spec.howTo,
+  };
+}

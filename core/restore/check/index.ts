@@ -1,0 +1,34 @@
+/** What is looked at before the first write. */
+import type { Check, CheckInput } from "./check";
+import { family, firmware, fitted, rating, serial, supply } from "./check-drive";
+import { complete, selfStart, standing } from "./check-record";
+import { mains, permission, stopped, trips } from "./check-state";
+
+export type { Check, CheckInput, RecordFacts } from "./check";
+
+/**
+ * Everything that is looked at before the first write. Nothing here is tried out by writing.
+ * A single "stop" means that nothing at all is written.
+ */
+export function checkRestore(input: CheckInput): Check[] {
+  return [
+    family(input),
+    rating(input),
+    supply(input),
+    firmware(input),
+    fitted(input),
+    serial(input),
+    complete(input),
+    standing(input),
+    stopped(input),
+    selfStart(input),
+    mains(input),
+    trips(input),
+    permission(input),
+  ];
+}
+
+/** Whether the checks allow writing at all. */
+export function mayWrite(checks: readonly Check[]): boolean {
+  return checks.every((each) => each.verdict !== "stop");
+}
