@@ -1,4 +1,4 @@
-import { checkDefinition } from "./checks";
+import { checkDefinition } from "./check";
 import type { Definition } from "./definition";
 import { DefinitionError, type DefinitionFault } from "./fault";
 import { definitionFile, type DefinitionFile } from "./file";

@@ -87,7 +87,7 @@ const fields = object({
 /** What a definition file says of a family for a range of firmware. */
 export type DefinitionFile = Of<typeof fields>;
 
-/** The shape of a definition file. What cannot be said by shape alone is checked in `checks.ts`. */
+/** The shape of a definition file. What cannot be said by shape alone is checked in `check/`. */
 export const definitionFile = shapeOf<DefinitionFile>(
   (fields.joi as Joi.ObjectSchema).xor("modbus", "canopen"),
 );

@@ -1,0 +1,68 @@
+/** Groups, links and all that names a code. */
+import type { DefinitionFault } from "../fault";
+import type { DefinitionFile, GroupSpec } from "../file";
+
+export function structure(file: DefinitionFile): DefinitionFault[] {
+  const faults: DefinitionFault[] = [];
+  const visit = (group: GroupSpec, path: string): void => {
+    if (group.perSet && !file.sets)
+      faults.push({
+        path: `${path}.perSet`,
+        found: "true",
+        expected: '"sets" in this definition',
+        remedy: "Say how many parameter sets there are, or remove it.",
+      });
+    if (group.perAxis && !file.axes)
+      faults.push({
+        path: `${path}.perAxis`,
+        found: "true",
+        expected: '"axes" in this definition',
+        remedy: "Say how axes are told apart, or remove it.",
+      });
+    if (group.option !== undefined && !file.options?.some((each) => each.id === group.option))
+      faults.push({
+        path: `${path}.option`,
+        found: group.option,
+        expected: 'the id of one of "options"',
+        remedy: "Add the option, or correct its id.",
+      });
+    group.groups?.forEach((each, i) => visit(each, `${path}.groups[${i}]`));
+  };
+  file.groups.forEach((each, i) => visit(each, `groups[${i}]`));
+  return faults;
+}
+
+export function references(file: DefinitionFile, codes: ReadonlySet<string>): DefinitionFault[] {
+  const named = [
+    ...file.rules.flatMap((rule, i) => [
+      { path: `rules[${i}].lower`, code: rule.lower },
+      { path: `rules[${i}].upper`, code: rule.upper },
+    ]),
+    { path: "modbus.linkTimeoutCode", code: file.modbus?.linkTimeoutCode },
+    { path: "modbus.addressCode", code: file.modbus?.addressCode },
+    ...(file.startsByItself ?? []).map((each, i) => ({ path: `startsByItself[${i}].code`, code: each.code })),
+    { path: "reducedSupply.code", code: file.reducedSupply?.code },
+    { path: "canopen.addressCode", code: file.canopen?.addressCode },
+    ...Object.entries(file.quantities ?? {}).map(([quantity, code]) => ({
+      path: `quantities.${quantity}`,
+      code,
+    })),
+  ];
+  const faults: DefinitionFault[] = named
+    .filter(({ code }) => code !== undefined && !codes.has(code))
+    .map(({ path, code }) => ({
+      path,
+      found: code!,
+      expected: "the code of a parameter of this definition",
+      remedy: "Correct the code.",
+    }));
+  if (!file.identity.some((each) => each.field === "family")) {
+    faults.push({
+      path: "identity",
+      found: 'no field "family"',
+      expected: "how the drive tells its family",
+      remedy: "Add the register or object that holds it, and what it holds.",
+    });
+  }
+  return faults;
+}
