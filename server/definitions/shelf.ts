@@ -141,14 +141,21 @@ export async function keepDefinitionVersion(
   definition: Definition,
   imported?: ImportNote,
 ): Promise<void> {
+  const { id, version } = definition;
+  // Nearly always it is there already, and it is large: looking is a hundredth of the work.
+  const there = await db.$count(
+    definitionVersion,
+    and(eq(definitionVersion.definitionId, id), eq(definitionVersion.version, version)),
+  );
+  if (there > 0) return;
   await db
     .insert(definitionVersion)
     .values({
-      definitionId: definition.id,
-      version: definition.version,
+      definitionId: id,
+      version,
       content: definition.file,
       hash: hashText(JSON.stringify(definition.file)),
-      ...(imported ?? {}),
+      ...imported,
     })
     .onConflictDoNothing();
 }
