@@ -43,6 +43,9 @@ const children = [
       process.env.HOST ?? "127.0.0.1",
       "--port",
       port,
+      // Longer than a person's pause between two clicks: a question sent just as the program closes its connection is lost.
+      "--keepAliveTimeout",
+      "65000",
     ],
     { env: environment, stdio: ["ignore", "pipe", "inherit"] },
   ),
