@@ -1,4 +1,4 @@
-import { createServer, type Server, type Socket } from "node:net";
+import { connect as connectSocket, createServer, type Server, type Socket } from "node:net";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import type { LinkSettings } from "@/core/link";
 import { rill } from "@/families/testing";
@@ -44,6 +44,22 @@ async function strange(act: (socket: Socket) => void): Promise<number> {
 }
 
 describe("who answers, and why not", () => {
+  test("the disk is full while one connects: that is said, and the drive is held by nobody", async () => {
+    let letGo: () => void = () => undefined;
+    const gone = new Promise<void>((resolve) => (letGo = resolve));
+    const port = await strange((socket) => {
+      const drive = connectSocket(plant.port, "127.0.0.1");
+      socket.pipe(drive).pipe(socket);
+      socket.on("close", () => {
+        drive.destroy();
+        letGo();
+      });
+    });
+    plant.diskFull = () => true;
+    await expect(connect(port)).rejects.toMatchObject({ cause: { code: "53100" } });
+    await gone;
+    expect(plant.app.bench.list()).toEqual([]);
+  });
   test("a drive is known by family, rating, supply, firmware and serial number, and by its position", async () => {
     const result = await connect(plant.port);
     if (!result.ok) throw new Error(result.trouble.text);

@@ -78,11 +78,19 @@ export class Bench {
     if (already) await this.letGo(already.id);
     const id = randomUUID().slice(0, 8);
     await this.tellDefinitions();
-    const [linkRow, started] = await Promise.all([
+    const [row, answer] = await Promise.allSettled([
       this.linkRow(plantId, link),
       links.ask("connect", { drive: id, link, unit, as, timing }),
     ]);
+    if (answer.status === "rejected") throw answer.reason;
+    const started = answer.value;
     if (!started.ok) return started;
+    if (row.status === "rejected") {
+      // Nobody would know of the drive, and nobody could let go of it.
+      await links.ask("release", { drive: id });
+      throw row.reason;
+    }
+    const linkRow = row.value;
     const connection = new Connection(
       { id, plantId, linkId: linkRow.id, linkName: linkRow.name, link },
       started.value,
