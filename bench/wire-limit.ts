@@ -1,4 +1,4 @@
-import type { Definition } from "@/core/definition";
+import { addressOf, type Definition } from "@/core/definition";
 
 /** Start bit, eight data bits, parity and stop bits: 11 bits a character (Modbus over serial line 1.02, 2.5.1). */
 const BITS = 11;
@@ -10,10 +10,12 @@ const ANSWER = 5;
  * The least time a serial line needs to read a definition, by arithmetic of its own: nothing here is shared with what reads
  * or with the stand-ins' pace. Every register that must be read and none more, in frames as large as the family allows,
  * each way behind a gap of 3.5 characters, above 19,200 baud of 1.75 ms (2.5.1.1), and the drive's stated turn-around.
+ * `connecting` adds the registers that say who the drive is and how it stands.
  */
-export function wireLimitMs({ parameters, file }: Definition, baud: number): number {
+export function wireLimitMs(definition: Definition, baud: number, { connecting = false } = {}): number {
+  const { parameters, file } = definition;
   const modbus = file.modbus!;
-  const needed = new Set<number>();
+  const needed = new Set(connecting ? registersOfConnecting(definition) : []);
   for (const { address, registers } of parameters)
     for (let i = 0; i < registers; i++) needed.add(address + i);
   const sorted = [...needed].sort((a, b) => a - b);
@@ -33,4 +35,15 @@ export function wireLimitMs({ parameters, file }: Definition, baud: number): num
   }
   const characters = frames * (QUESTION + ANSWER) + 2 * sorted.length;
   return characters * character + frames * (2 * gap + modbus.turnaroundMs);
+}
+
+function registersOfConnecting({ file }: Definition): number[] {
+  const { running, tripped, tripNumber, warnings, volatile } = file.state;
+  const signs = [running, tripped, tripNumber, warnings, volatile, file.permission?.given];
+  return [
+    ...file.identity.flatMap(({ address, length }) =>
+      Array.from({ length: Math.ceil((length ?? 2) / 2) }, (_, i) => addressOf(address) + i),
+    ),
+    ...signs.flatMap((each) => (each ? [addressOf(each.address)] : [])),
+  ];
 }

@@ -1,12 +1,20 @@
 import type { Definition } from "@/core/definition";
 import { systemClock } from "@/core/protocol/system-clock";
 import { readFamilies } from "@/families/read";
-import { Bench, dropForgotten, Searches, USUAL_TIMING, type BenchParts } from "./bench";
+import { Bench, Searches, USUAL_TIMING, type BenchParts } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
 import { DefinitionShelf } from "./definitions";
 import { Events } from "./events";
 import { Imports } from "./import";
-import { linksHere, SerialPorts, startLinks, type Links, type LookTiming, type MainAsks } from "./link";
+import {
+  dropForgotten,
+  linksHere,
+  SerialPorts,
+  startLinks,
+  type Links,
+  type LookTiming,
+  type MainAsks,
+} from "./link";
 import { log } from "./log";
 import { createAuth, type Auth } from "./people";
 import { Restores } from "./restore";

@@ -6,8 +6,9 @@ import {
   type IdentityField,
 } from "@/core/definition";
 import type { ValueType } from "@/core/value";
+import { askedOnce } from "./asked-once";
 import type { DriveIdentity, FittedModule, FittedOption } from "./model";
-import type { DriveSession, Item, ItemOutcome } from "./session";
+import type { DriveSession, Item, ItemOutcome, ItemReader } from "./session";
 import { signGiven } from "./state";
 import { bad, good, troubleOf, type Result } from "./trouble";
 
@@ -38,13 +39,13 @@ export async function identifyDrive(
   const heard: string[] = [];
   const refusing: string[] = [];
   const found: Identified[] = [];
-  const asked = new Map<string, ItemOutcome>();
+  const memory = new Map<string, Map<string, ItemOutcome>>();
   for (const definition of definitions) {
+    const fits = found.some((each) => each.fit === "fits");
+    if (fits && !found.some((each) => mayBeTheOther(definition, each.definition))) continue;
     const wanted = definition.file.identity.find((each) => each.field === "family")!;
-    const session = sessionOf(definition);
-    const key = `${wanted.address}/${wanted.type}`;
-    const outcome = asked.get(key) ?? (await session.readItems([itemOf(wanted)]))[0]!;
-    asked.set(key, outcome);
+    const session = remembering(sessionOf(definition), memory);
+    const outcome = (await session.readItems([itemOf(wanted)]))[0]!;
     if (outcome.kind === "refused" && !outcome.refusal.kind.startsWith("gateway")) {
       refusing.push(definition.title);
       continue;
@@ -97,8 +98,24 @@ export async function identifyDrive(
   });
 }
 
+/** Whether a drive that fits one of two definitions may really be of the other: one imitates the other. */
+function mayBeTheOther(a: Definition, b: Definition): boolean {
+  return a.file.imitates?.definitionId === b.id || b.file.imitates?.definitionId === a.id;
+}
+
+/** Families are looked for in the same registers; those that are read the same way are asked once. */
+function remembering(session: DriveSession, memory: Map<string, Map<string, ItemOutcome>>): Identifying {
+  const { file, protocol } = session.definition;
+  const way = `${protocol}/${file.modbus?.readFunction}/${file.modbus?.wordOrder}`;
+  const known = memory.get(way) ?? new Map<string, ItemOutcome>();
+  memory.set(way, known);
+  return { definition: session.definition, ...askedOnce(session, known) };
+}
+
+type Identifying = ItemReader & Pick<DriveSession, "definition">;
+
 /** Reads every identity field, the options fitted and the modules of a drive that is known to be of a family. */
-export async function readIdentity(session: DriveSession): Promise<Result<DriveIdentity>> {
+export async function readIdentity(session: Identifying): Promise<Result<DriveIdentity>> {
   const { definition } = session;
   const { file } = definition;
   const fields = await session.readItems(file.identity.map(itemOf));
@@ -142,7 +159,7 @@ export async function readIdentity(session: DriveSession): Promise<Result<DriveI
   });
 }
 
-async function readOptions(session: DriveSession): Promise<Result<FittedOption[]>> {
+async function readOptions(session: Identifying): Promise<Result<FittedOption[]>> {
   const options = session.definition.file.options ?? [];
   const fitted: FittedOption[] = [];
   for (const option of options) {
@@ -162,7 +179,7 @@ async function readOptions(session: DriveSession): Promise<Result<FittedOption[]
   return good(fitted);
 }
 
-async function readModules(session: DriveSession): Promise<Result<FittedModule[]>> {
+async function readModules(session: Identifying): Promise<Result<FittedModule[]>> {
   const spec = session.definition.file.modules;
   if (!spec) return good([]);
   const modules: FittedModule[] = [];

@@ -132,6 +132,32 @@ describe("who answers, and why not", () => {
   });
 });
 
+test("who answers is found out with no question too many", async () => {
+  const asked: number[] = [];
+  plant.line.fault = (_exchange, question) => {
+    asked.push(question.address!);
+    return undefined;
+  };
+  await connect(plant.port);
+  // Its number; then the rest of what says who it is; whether it is its successor, which can imitate it; how it stands. Other families are not asked.
+  expect(asked.slice(0, 4)).toEqual([0x10, 0x11, 0xf000, 0x30]);
+});
+
+test("a drive that is let go while it is read leaves nothing behind", async () => {
+  const reading = new Promise<void>((resolve) => {
+    plant.app.events.subscribe((event) => {
+      if (event.type === "connection" && event.view.reading?.phase === "reading") resolve();
+    });
+  });
+  const connected = await connect(plant.port);
+  if (!connected.ok) throw new Error(connected.trouble.text);
+  await reading;
+  await plant.app.bench.letGo(connected.value.id);
+  const left = (): Promise<number> => plant.app.db.$count(tables.reading);
+  while ((await left()) > 0) await plant.app.bench.letGo(connected.value.id);
+  expect(plant.app.bench.list()).toEqual([]);
+});
+
 test("two people connecting at the same moment share one connection", async () => {
   const both = await Promise.all([connect(plant.port), connect(plant.port)]);
   expect(both.map((each) => each.ok && each.value.id)).toEqual([

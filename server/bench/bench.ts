@@ -10,11 +10,17 @@ import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
 import { faultTrouble } from "@/server/fault";
 import { keepReading, type Kept } from "@/server/ledger";
-import { IMPORTANCE, loadReading, type Links, type LiveView, type LookTiming } from "@/server/link";
+import {
+  dropReading,
+  IMPORTANCE,
+  loadReading,
+  type Links,
+  type LiveView,
+  type LookTiming,
+} from "@/server/link";
 import type { Person } from "@/server/people";
 import { Connection } from "./connection";
 import { compareWithStanding, standingAt } from "./place";
-import { dropReading, leftReading, openReading } from "./readings";
 import { recognisePosition } from "./recognise";
 import { noteSighting } from "./sightings";
 
@@ -43,8 +49,6 @@ export class Bench {
   private readonly connections = new Map<string, Connection>();
   private readonly connecting = new Map<string, Promise<Result<ConnectionView>>>();
   private readonly stopReading = new Map<string, AbortController>();
-  /** The reading of a connection that was begun and is not through; it can be gone on with. */
-  private readonly unfinished = new Map<string, string>();
   private toldRevision = -1;
 
   constructor(private readonly parts: BenchParts) {}
@@ -80,7 +84,7 @@ export class Bench {
     await this.tellDefinitions();
     const [row, answer] = await Promise.allSettled([
       this.linkRow(plantId, link),
-      links.ask("connect", { drive: id, link, unit, as, timing }),
+      links.ask("connect", { drive: id, link, unit, as, timing, thenReadBy: person.name }),
     ]);
     if (answer.status === "rejected") throw answer.reason;
     const started = answer.value;
@@ -151,10 +155,8 @@ export class Bench {
     if (!connection) return;
     this.stopReading.get(id)?.abort();
     this.connections.delete(id);
-    this.unfinished.delete(id);
     this.parts.events.publish({ type: "connection-gone", id });
     await this.parts.links.ask("release", { drive: id });
-    if (connection.reading) await dropReading(this.parts.db, connection.reading.id);
   }
 
   /** Stops the reading under way; what was read is kept and can be recorded as a partial record, or gone on with. */
@@ -168,7 +170,7 @@ export class Bench {
     if (this.stopReading.has(id)) return false;
     const stop = new AbortController();
     this.stopReading.set(id, stop);
-    const goOn = reading?.phase === "stopped" ? this.unfinished.get(id) : undefined;
+    const goOn = reading?.phase === "stopped" ? reading.id : undefined;
     void inBackground(
       `reading ${connection.driveKey}`,
       () => this.read(person, connection, stop.signal, goOn),
@@ -191,27 +193,19 @@ export class Bench {
     goOn?: string,
   ): Promise<void> {
     const { db, links } = this.parts;
-    const { identity, definition, id } = connection;
-    const inUse = this.list().flatMap((each) =>
-      each !== connection && each.reading ? [each.reading.id] : [],
-    );
-    const left =
-      goOn ??
-      (connection.reading
-        ? undefined
-        : await leftReading(db, identity, definition.groups.length, this.now(), inUse));
-    const reading = await openReading(db, identity, person.name, this.now(), { inUse, goOn: left });
-    this.unfinished.set(id, reading);
+    const { id } = connection;
     const result = await links.ask(
-      "read",
-      { drive: id, reading, importance: IMPORTANCE.reading },
+      "readOwn",
+      { drive: id, byName: person.name, importance: IMPORTANCE.reading, goOn },
       { onEvent: (view) => connection.takeReading(view), signal },
     );
-    if (this.connections.get(id) !== connection) return dropReading(db, reading);
+    if (this.connections.get(id) !== connection) return;
     // Of a broken-off reading whole groups are held; they can be recorded as a partial record.
-    if (!result.ok)
-      return connection.endReading((await loadReading(db, reading)).values, this.now(), result.trouble);
-    this.unfinished.delete(id);
+    if (!result.ok) {
+      const { reading } = connection;
+      const held = reading ? (await loadReading(db, reading.id)).values : connection.values;
+      return connection.endReading(held, this.now(), result.trouble);
+    }
     connection.endReading(result.value.values, this.now());
     await this.measureDrift(connection);
   }

@@ -2,6 +2,5 @@
 export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./bench";
 export { Connection } from "./connection";
 export { peek } from "./look";
-export { dropForgotten, dropReading, openNamedReading } from "./readings";
 export { Searches } from "./searches";
 export { forgetLink, listLinks, renameLink } from "./sightings";

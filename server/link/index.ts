@@ -1,6 +1,9 @@
 /** Links: channels, masters and queues in a thread of their own, and what the main thread asks of it. */
 export {
+  dropForgotten,
+  dropReading,
   loadReading,
+  openNamedReading,
   stepColumns,
   type LinkAsks,
   type LiveView,

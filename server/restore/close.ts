@@ -1,8 +1,8 @@
 import { move } from "@/core/restore";
-import { dropReading } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
+import { dropReading } from "@/server/link";
 import type { Person } from "@/server/people";
 import { saveJob, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";

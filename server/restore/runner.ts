@@ -15,13 +15,21 @@ import {
 import type { Permanence } from "@/core/restore/run";
 import { buildSet } from "@/core/set";
 import type { RawValue } from "@/core/value";
-import { dropReading, openNamedReading, type Bench, type Connection } from "@/server/bench";
+import type { Bench, Connection } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
 import { faultTrouble } from "@/server/fault";
 import { keepReading } from "@/server/ledger";
-import { IMPORTANCE, loadReading, type Links, type RunArg, type RunEvent } from "@/server/link";
+import {
+  dropReading,
+  IMPORTANCE,
+  loadReading,
+  openNamedReading,
+  type Links,
+  type RunArg,
+  type RunEvent,
+} from "@/server/link";
 import type { Person } from "@/server/people";
 import { replaceSteps, saveJob, savePlace, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";

@@ -9,10 +9,17 @@ import { IMPORTANCE } from "../queue";
 import { LinkPool } from "./link-pool";
 import { LiveDrive } from "./live-drive";
 import type { LinkAsks, MainAsks, RunArg, RunEnd, RunEvent } from "./messages";
+import { OwnReading } from "./own-reading";
 import { readWhole } from "./read-run";
 import { Search } from "./search";
 import { saveCommandSent, saveStep } from "./store";
 import { writable } from "./writable";
+
+interface HeldDrive {
+  live: LiveDrive;
+  own: OwnReading;
+  release: () => void;
+}
 
 export interface HostParts {
   db: Database;
@@ -27,7 +34,7 @@ export interface HostParts {
  */
 export class LinkHost {
   private readonly pool: LinkPool;
-  private readonly drives = new Map<string, { live: LiveDrive; release: () => void }>();
+  private readonly drives = new Map<string, HeldDrive>();
   private definitions: Definition[] = [];
   private readonly peer: Peer<LinkAsks, MainAsks>;
 
@@ -60,6 +67,7 @@ export class LinkHost {
         const held = this.drives.get(drive);
         this.drives.delete(drive);
         held?.live.end();
+        held?.own.end();
         held?.release();
       },
       look: async ({ drive, importance }) => (await this.find(drive)?.look(importance)) ?? gone(),
@@ -68,6 +76,7 @@ export class LinkHost {
         if (!live) return gone();
         return readWhole(live, reading, { ...this.parts, importance, scope, onProgress: emit, signal });
       },
+      readOwn: ({ drive, ...wish }, under) => this.drives.get(drive)?.own.follow(wish, under) ?? gone(),
       gate: (arg, under) => this.run(arg, under, (run) => passGate(run, false)),
       write: (arg, under) => this.run(arg, under, writeSteps),
       makePermanent: (arg, under) => this.run(arg, under, makePermanent),
@@ -85,7 +94,7 @@ export class LinkHost {
         signal.addEventListener("abort", () => search.stop());
         await search.run();
       },
-      knock: ({ link, unit }) => this.knock(link, unit),
+      knock: (arg) => this.knock(arg),
       peek: async ({ link, unit, items, modbus }) => {
         const taken = this.pool.take(link, "a look at single registers");
         if (!taken.ok) return taken;
@@ -108,6 +117,7 @@ export class LinkHost {
     unit,
     as,
     timing,
+    thenReadBy,
   }: LinkAsks["connect"]["arg"]): Promise<LinkAsks["connect"]["value"]> {
     const taken = this.pool.take(link, `the drive at address ${unit}`);
     if (!taken.ok) return taken;
@@ -119,6 +129,20 @@ export class LinkHost {
       timing,
       changed: (live) => void this.peer.ask("changed", { drive, live }).catch(() => undefined),
     });
+    const held: HeldDrive = {
+      live,
+      own: new OwnReading(live, {
+        ...this.parts,
+        inUse: () =>
+          [...this.drives.values()].flatMap(({ own }) =>
+            own !== held.own && own.readingId !== undefined ? [own.readingId] : [],
+          ),
+      }),
+      release: () => this.pool.drop(link),
+    };
+    const known = (): void => {
+      if (thenReadBy !== undefined) held.own.begin({ byName: thenReadBy, importance: IMPORTANCE.reading });
+    };
     const started: LinkAsks["connect"]["value"] =
       candidates.length === 0
         ? bad({
@@ -126,19 +150,24 @@ export class LinkHost {
             text: `No known family speaks ${LINK_WORDS[link.kind]}.`,
             remedy: "Choose another kind of link, or import a definition.",
           })
-        : await live.start(candidates.find((each) => each.id === as));
-    if (started.ok) this.drives.set(drive, { live, release: () => this.pool.drop(link) });
+        : await live.start(
+            candidates.find((each) => each.id === as),
+            known,
+          );
+    if (started.ok) this.drives.set(drive, held);
     else {
       live.end();
-      this.pool.drop(link);
+      held.own.end();
+      held.release();
     }
     return started;
   }
 
-  private async knock(
-    link: LinkAsks["knock"]["arg"]["link"],
-    unit: number,
-  ): Promise<LinkAsks["knock"]["value"]> {
+  private async knock({
+    link,
+    unit,
+    importance = IMPORTANCE.reading,
+  }: LinkAsks["knock"]["arg"]): Promise<LinkAsks["knock"]["value"]> {
     const taken = this.pool.take(link, "a test");
     if (!taken.ok) return taken;
     try {
@@ -146,7 +175,7 @@ export class LinkHost {
       const symptoms = noSymptoms(link.kind);
       const startedAt = clock.now();
       const timeout = new KnockTimeout(link, this.definitions).next(true);
-      addSymptom(symptoms, unit, await taken.value.knock(unit, timeout, IMPORTANCE.reading));
+      addSymptom(symptoms, unit, await taken.value.knock(unit, timeout, importance));
       const ms = Math.round(clock.now() - startedAt);
       return good({ answered: symptoms.answered > 0, ms, advice: diagnose(symptoms) });
     } finally {

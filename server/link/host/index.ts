@@ -10,4 +10,5 @@ export type {
   RunEvent,
   WholeReading,
 } from "./messages";
+export { dropForgotten, dropReading, openNamedReading } from "./readings";
 export { loadReading, stepColumns } from "./store";

@@ -18,6 +18,9 @@ import type { DriveLink } from "../drive-link";
 import { IMPORTANCE, type Importance } from "../queue";
 import type { LiveView, LookTiming } from "./messages";
 
+/** Looking takes at most a twentieth of a line's time: what is read meanwhile is waited for. */
+const LOOK_SHARE = 20;
+
 export interface LiveParts {
   link: DriveLink;
   /** The families that may answer on such a link, each at most once for a firmware range. */
@@ -40,6 +43,8 @@ export class LiveDrive {
   private readonly waiters = new Set<() => void>();
   private readonly forgetLost: () => void;
   private wake = new AbortController();
+  /** How long the last look took, waiting for its turn included. */
+  private lookMs = 0;
   private alsoAt: number | undefined;
   /** A person chose the family and the drive does not tell who it is. */
   private takenFor = false;
@@ -100,9 +105,9 @@ export class LiveDrive {
 
   /**
    * First contact: identity and state. On success the drive is watched from then on. `as` takes a drive that no definition fits for one of a
-   * family that a person chose: read in the open, neither recorded nor restored.
+   * family that a person chose: read in the open, neither recorded nor restored. `known` is told as soon as it is clear who answers.
    */
-  async start(as?: Definition): Promise<Result<LiveView>> {
+  async start(as?: Definition, known?: () => void): Promise<Result<LiveView>> {
     const found = as
       ? await takeFor(this.sessionFor(as, IMPORTANCE.reading))
       : await identifyDrive(
@@ -114,9 +119,11 @@ export class LiveDrive {
     this.takenFor = as !== undefined && identity.serial === "";
     this.definition = definitionFor(definition, fittingOf(identity));
     this.view = { ...this.view, identity: this.placed(identity), definitionId: definition.id, fit };
-    const state = await this.session(IMPORTANCE.reading).readState();
+    // Asked first, then read: how it stands is known before the first values are.
+    const looking = this.look(IMPORTANCE.reading);
+    known?.();
+    const state = await looking;
     if (!state.ok) return this.fail(state.trouble);
-    this.takeState(state.value);
     this.enter("connected");
     void this.watch();
     return good(this.now);
@@ -142,7 +149,9 @@ export class LiveDrive {
 
   /** Reads the state now and shows it. A trouble with the link is noted. */
   async look(importance: Importance): Promise<Result<DriveState>> {
+    const askedAt = this.parts.clock.now();
     const state = await this.session(importance).readState();
+    this.lookMs = this.parts.clock.now() - askedAt;
     if (state.ok) this.takeState(state.value);
     else this.noteTrouble(state.trouble);
     return state;
@@ -257,8 +266,9 @@ export class LiveDrive {
   private async watchOnce(): Promise<void> {
     const { timing, clock } = this.parts;
     const before = this.moment();
-    await clock.sleep(timing.watchMs, this.wake.signal);
-    const slept = sleptMs(before, this.moment(), timing.watchMs);
+    const pause = Math.max(timing.watchMs, Math.min(LOOK_SHARE * this.lookMs, 5 * timing.watchMs));
+    await clock.sleep(pause, this.wake.signal);
+    const slept = sleptMs(before, this.moment(), pause);
     if (slept > 0)
       this.noteTrouble({
         kind: "lost",

@@ -63,7 +63,15 @@ export type LinkAsks = {
   definitions: { arg: DefinitionFile[]; event: never; value: void };
   /** Connects: opens the link where it is not open yet, finds out who answers, watches the drive from then on. */
   connect: {
-    arg: { drive: string; link: LinkSettings; unit: number; as?: string; timing: LookTiming };
+    arg: {
+      drive: string;
+      link: LinkSettings;
+      unit: number;
+      as?: string;
+      timing: LookTiming;
+      /** Who reads the drive: it is begun as soon as it is known who answers, and followed with `read`. Nobody when absent. */
+      thenReadBy?: string;
+    };
     event: never;
     value: Result<LiveView>;
   };
@@ -72,6 +80,12 @@ export type LinkAsks = {
   /** Reads everything of the scope that the reading has not got yet; each whole group is in the database before the next progress is told. */
   read: {
     arg: { drive: string; reading: string; importance: Importance; scope?: Scope };
+    event: ReadingView;
+    value: Result<WholeReading>;
+  };
+  /** The same for the drive's own sake: follows the reading that connecting began, or begins one, anew or where `goOn` ended. */
+  readOwn: {
+    arg: { drive: string; byName: string; importance: Importance; scope?: Scope; goOn?: string };
     event: ReadingView;
     value: Result<WholeReading>;
   };
@@ -88,9 +102,9 @@ export type LinkAsks = {
     event: SearchView;
     value: void;
   };
-  /** One question to one address. */
+  /** One question to one address; `ms` from its asking to its answer. */
   knock: {
-    arg: { link: LinkSettings; unit: number };
+    arg: { link: LinkSettings; unit: number; importance?: Importance };
     event: never;
     value: Result<{ answered: boolean; ms: number; advice: Advice[] }>;
   };
