@@ -1,6 +1,7 @@
 import type { Failure, LostCause, Noise } from "@/core/protocol/outcome";
 import type { Refusal } from "@/core/protocol/refusal";
-import { diagnose, type Advice } from "./diagnose";
+import type { Advice } from "./advice";
+import { diagnose } from "./diagnose";
 import type { LinkKind } from "./settings";
 import { addSymptom, noSymptoms } from "./symptoms";
 

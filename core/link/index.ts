@@ -15,7 +15,8 @@ export {
 } from "./settings";
 export { sleptMs, type Moment } from "./slept";
 export { adviseTrouble } from "./advise-trouble";
-export { diagnose, type Advice } from "./diagnose";
+export type { Advice } from "./advice";
+export { diagnose } from "./diagnose";
 export { KnockTimeout } from "./knock-timeout";
 export {
   BREADTHS,
@@ -26,3 +27,4 @@ export {
   type SearchRequest,
 } from "./search-plan";
 export { addSymptom, noSymptoms, type Symptoms } from "./symptoms";
+export { tellingSymptoms } from "./telling";

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { ConnectionView } from "@/core/contract";
-import { bad, good, type Result, type Trouble } from "@/core/drive";
-import { linkKey, linkText, speaksOn, type LinkSettings } from "@/core/link";
+import { bad, good, type Result } from "@/core/drive";
+import { linkKey, speaksOn, type LinkSettings } from "@/core/link";
 import { buildSet } from "@/core/set";
 import { inBackground } from "@/server/background";
 import { tables, type Database } from "@/server/database";
@@ -20,9 +20,10 @@ import {
 } from "@/server/link";
 import type { Person } from "@/server/people";
 import { Connection } from "./connection";
+import { whyNotRecorded } from "./not-recorded";
 import { compareWithStanding, standingAt } from "./place";
 import { recognisePosition } from "./recognise";
-import { noteSighting } from "./sightings";
+import { linkRow, noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
 export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
@@ -83,7 +84,7 @@ export class Bench {
     const id = randomUUID().slice(0, 8);
     await this.tellDefinitions();
     const [row, answer] = await Promise.allSettled([
-      this.linkRow(plantId, link),
+      linkRow(this.parts.db, plantId, link),
       links.ask("connect", { drive: id, link, unit, as, timing, thenReadBy: person.name }),
     ]);
     if (answer.status === "rejected") throw answer.reason;
@@ -94,9 +95,9 @@ export class Bench {
       await links.ask("release", { drive: id });
       throw row.reason;
     }
-    const linkRow = row.value;
+    const { id: linkId, name: linkName } = row.value;
     const connection = new Connection(
-      { id, plantId, linkId: linkRow.id, linkName: linkRow.name, link },
+      { id, plantId, linkId, linkName, link },
       started.value,
       shelf.get(started.value.definitionId!),
       (each) => {
@@ -107,7 +108,7 @@ export class Bench {
     this.connections.set(id, connection);
     // Where it stands is found out while it is read already; a quick drive may be through before that.
     this.startReading(person, connection);
-    await this.noteSuccess(connection);
+    await noteSuccess(this.parts.db, connection, this.now());
     await this.recognise(connection);
     await this.measureDrift(connection);
     return good(connection.view());
@@ -232,7 +233,7 @@ export class Bench {
       takenAt: connection.readAt ?? this.now(),
     });
     if (reading) await dropReading(this.parts.db, reading.id);
-    await this.rememberAddress(connection, positionId);
+    await rememberAddress(this.parts.db, connection, positionId);
     await this.recognise(connection);
     await this.measureDrift(connection);
     this.parts.events.publish({ type: "ledger", tag: connection.position?.tag ?? "" });
@@ -263,71 +264,7 @@ export class Bench {
       connection.compare(await compareWithStanding(this.parts.db, this.parts.shelf, connection));
   }
 
-  private async rememberAddress(
-    { definition, values, address, unit }: Connection,
-    positionId: number,
-  ): Promise<void> {
-    // A drive that was reached at its lone address is to be found again when it is not alone any more.
-    const lone = definition.file.modbus?.loneAddress === unit && definition.addressCode;
-    const own = lone ? values.get(lone) : undefined;
-    await this.parts.db
-      .update(tables.position)
-      .set({ linkId: address.linkId, unitAddress: own === undefined ? unit : Number(own) })
-      .where(eq(tables.position.id, positionId));
-  }
-
-  /** The kept link with these settings; settings that changed are kept anew, the name stays. */
-  async linkRow(plantId: number, settings: LinkSettings): Promise<typeof tables.link.$inferSelect> {
-    const { link } = tables;
-    const rows = await this.parts.db
-      .insert(link)
-      .values({ plantId, name: linkText(settings), key: linkKey(settings), settings })
-      .onConflictDoUpdate({ target: [link.plantId, link.key], set: { settings } })
-      .returning();
-    return rows[0]!;
-  }
-
-  private async noteSuccess({ address, unit, identity }: Connection): Promise<void> {
-    const { db } = this.parts;
-    const at = this.now();
-    await db.update(tables.link).set({ lastSuccess: at }).where(eq(tables.link.id, address.linkId));
-    await noteSighting(db, { linkId: address.linkId, unit, at, identity });
-  }
-
   private now(): Date {
     return new Date(this.parts.wall());
   }
-}
-
-/** Why the reading of a drive cannot be kept now; undefined when it can. */
-function whyNotRecorded({
-  reading,
-  fit,
-  identity,
-  definition,
-  values,
-  state,
-}: Connection): Trouble | undefined {
-  if (!state)
-    return {
-      kind: "not-connected",
-      text: "This drive is not connected any more.",
-      remedy: "Connect it again.",
-    };
-  if (!reading || reading.phase === "reading" || reading.phase === "waiting")
-    return {
-      kind: "not-now",
-      text: "The drive is still being read.",
-      remedy: "Wait until the reading is done, or stop it and keep a partial record.",
-    };
-  if (fit === "nearest")
-    return {
-      kind: "no-definition",
-      text: `No definition here fits firmware ${identity.firmware} of ${definition.title}.`,
-      remedy:
-        "Add a definition for this firmware first; a record made under the wrong one could not be trusted.",
-    };
-  if (values.size === 0)
-    return { kind: "not-now", text: "Nothing has been read yet.", remedy: "Read the drive first." };
-  return undefined;
 }

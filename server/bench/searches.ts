@@ -11,6 +11,7 @@ import type { Bench, BenchParts } from "./bench";
 import { fittedAt } from "./place";
 import { recognisePosition } from "./recognise";
 import { noteSighting } from "./sightings";
+import { linkRow } from "./ways";
 
 interface Held {
   view: SearchView;
@@ -41,7 +42,7 @@ export class Searches {
     const { shelf, wall } = this.parts;
     const refused = this.whyNot(request);
     if (refused) return refused;
-    const row = await this.bench.linkRow(plantId, request.link);
+    const row = await linkRow(this.parts.db, plantId, request.link);
     await this.bench.tellDefinitions();
     const passes = planSearch(request, shelf.all);
     const about = {

@@ -3,36 +3,34 @@ import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { good, type Result } from "@/core/drive";
 import { mayWrite, move, type PlanChoices, type WriteStep } from "@/core/restore";
-import { inBackground } from "@/server/background";
 import type { Bench } from "@/server/bench";
 import { tables } from "@/server/database";
-import { faultTrouble } from "@/server/fault";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
 import { beginJob, type StartRequest } from "./begin";
 import { closeJob } from "./close";
+import type { RunnerParts } from "./course";
 import { dropLease, loadJob, replaceSteps, saveJob, takeLease, type RestoreJob } from "./job-state";
 import { haltLeft } from "./left";
-import { RestoreRunner, type RunnerParts } from "./runner";
+import { RestoreRunner } from "./runner";
+import { Running } from "./running";
 import { ENDED_ALREADY, NO_SUCH, STANDS_OTHERWISE, trouble, UNDER_WAY } from "./troubles";
 import { jobDetail, jobView, planHash } from "./view";
 
 /** After this long a plan is made anew from the drive before it is written. */
 const LONGEST_REVIEW_MS = 15 * 60_000;
 
-const FAULT_THEN = "Then go on: what is not certain is read back first.";
-
 /** Restores as people deal with them: begin, look through, confirm, stop, go on, put back, end. */
 export class Restores {
-  private readonly running = new Map<number, { runner: RestoreRunner; done: Promise<void> }>();
-  /** Restores whose runner ended in a fault, before it could be written down how they stand. */
-  private readonly left = new Set<number>();
+  private readonly running: Running;
 
   constructor(
     private readonly parts: RunnerParts,
     private readonly bench: Bench,
-  ) {}
+  ) {
+    this.running = new Running(parts);
+  }
 
   /** After a start of the program: restores that were under way are halted and say so. */
   async recover(): Promise<void> {
@@ -59,7 +57,9 @@ export class Restores {
     if (!begun.ok) return begun;
     const job = begun.value;
     this.bench.stop(connection.id);
-    const launched = await this.launch(new RestoreRunner(this.parts, this.bench, job, connection, person));
+    const launched = await this.running.launch(
+      new RestoreRunner(this.parts, this.bench, job, connection, person),
+    );
     return launched ? good(jobView(job, connection.id)) : UNDER_WAY;
   }
 
@@ -93,7 +93,7 @@ export class Restores {
         "One of the checks says stop, so nothing is written.",
         "Its line says what would make it fine.",
       );
-    const launched = await this.launch(runner, async () => {
+    const launched = await this.running.launch(runner, async () => {
       await runner.takePlan();
       job.memory.place = move(job.memory.place, { type: "through", to: "write" });
       await saveJob(db, job, this.now());
@@ -103,7 +103,7 @@ export class Restores {
 
   private async readAgain(runner: RestoreRunner): Promise<Result<never>> {
     const { job } = runner;
-    const launched = await this.launch(runner, async () => {
+    const launched = await this.running.launch(runner, async () => {
       await dropReading(this.parts.db, `restore-${job.id}-before`);
       job.memory.place = move(job.memory.place, { type: "read-again" });
       await saveJob(this.parts.db, job, this.now());
@@ -118,9 +118,7 @@ export class Restores {
 
   /** Stops between two exchanges with the drive, or stops waiting. False when it is not under way. */
   stop(id: number): boolean {
-    const running = this.running.get(id);
-    running?.runner.stop();
-    return running !== undefined;
+    return this.running.stop(id);
   }
 
   /** Goes on after a halt: what is not certain is read back first. `again` names steps to try once more. */
@@ -132,7 +130,7 @@ export class Restores {
     const { db } = this.parts;
     const { memory } = job;
     const retried = again.filter((each) => ["refused", "other"].includes(job.steps[each]?.state ?? ""));
-    const launched = await this.launch(runner, async () => {
+    const launched = await this.running.launch(runner, async () => {
       if (retried.length > 0) {
         job.steps = job.steps.map((step, i) => (retried.includes(i) ? plannedAnew(step) : step));
         await replaceSteps(db, id, job.steps);
@@ -148,7 +146,7 @@ export class Restores {
   /** Ends a restore as it stands. When something was written, the receipt says how it stood. */
   async end(id: number, person: Person): Promise<Result<JobView>> {
     const { db } = this.parts;
-    await this.halted(id);
+    await this.running.halted(id);
     const job = await loadJob(db, id);
     if (!job) return NO_SUCH;
     if (!job.open) return ENDED_ALREADY;
@@ -168,7 +166,7 @@ export class Restores {
 
   /** Ends a restore and puts back what was there before: a restore of the record of before, onto the same drive. */
   async putBack(id: number, person: Person): Promise<Result<JobView>> {
-    await this.halted(id);
+    await this.running.halted(id);
     const job = await loadJob(this.parts.db, id);
     if (!job) return NO_SUCH;
     const { memory, positionId, plantId } = job;
@@ -199,10 +197,10 @@ export class Restores {
 
   /** Everything the restore page shows; undefined when there is no such restore in the plant. */
   async detail(id: number, plantId?: number): Promise<RestoreDetail | undefined> {
-    const live = this.running.get(id)?.runner;
+    const live = this.running.of(id);
     if (live && (plantId === undefined || live.job.plantId === plantId))
       return jobDetail(live.job, live.connection.id);
-    await this.settleLeft(id);
+    await this.running.settleLeft(id);
     const job = await loadJob(this.parts.db, id, plantId);
     if (!job) return undefined;
     const { definitionId, serial } = job.memory.identity;
@@ -232,75 +230,8 @@ export class Restores {
   }
 
   /** Resolves when this restore waits for a person or has ended. */
-  async settled(id: number): Promise<void> {
-    await this.running.get(id)?.done;
-  }
-
-  /**
-   * Starts a runner, the only one of its restore: in this process by the map, in the database by a lease that is taken only where the restore still
-   * stands as it was seen. `prepare` is done under the lease. False when another was quicker.
-   */
-  private async launch(
-    runner: RestoreRunner,
-    prepare: () => Promise<void> = async () => undefined,
-  ): Promise<boolean> {
-    const { job, lease } = runner;
-    const { id } = job;
-    const { db } = this.parts;
-    if (this.running.has(id)) return false;
-    let ended: () => void = () => undefined;
-    const done = new Promise<void>((resolve) => (ended = resolve));
-    this.running.set(id, { runner, done });
-    const leave = (): void => {
-      this.running.delete(id);
-      ended();
-    };
-    try {
-      if (!(await takeLease(db, id, lease, job.memory.place))) {
-        leave();
-        return false;
-      }
-      await prepare();
-    } catch (error) {
-      this.left.add(id);
-      leave();
-      throw error;
-    }
-    void inBackground(
-      `restore ${id}`,
-      async () => {
-        await runner.run();
-        await dropLease(db, id, lease);
-      },
-      (error) => {
-        this.left.add(id);
-        // How it stands could not be written down; whoever looks at it is told all the same.
-        const { text, remedy } = faultTrouble(error, "restoring", FAULT_THEN);
-        const view = jobView(job, runner.connection.id);
-        const place = { stage: view.place.stage, waitsFor: "person" as const, why: `${text} ${remedy}` };
-        this.parts.events.publish({ type: "job", view: { ...view, place } });
-      },
-    ).finally(leave);
-    return true;
-  }
-
-  /** Writes down how a restore stands whose runner could not: the database may take it now. Throws while it does not. */
-  private async settleLeft(id: number): Promise<void> {
-    if (!this.left.has(id) || this.running.has(id)) return;
-    await haltLeft(
-      this.parts.db,
-      id,
-      "The program met a fault and could not write down how things stood. Nothing more was written since. Go on: what is not certain is read back first.",
-      this.now(),
-    );
-    this.left.delete(id);
-  }
-
-  private async halted(id: number): Promise<void> {
-    const live = this.running.get(id);
-    live?.runner.stop();
-    await live?.done;
-    await this.settleLeft(id);
+  settled(id: number): Promise<void> {
+    return this.running.settled(id);
   }
 
   /** A runner for a restore that stands as `stands` says and whose drive is connected. */
@@ -309,8 +240,8 @@ export class Restores {
     person: Person,
     stands: (job: RestoreJob) => boolean,
   ): Promise<Result<RestoreRunner>> {
-    if (this.running.has(id)) return UNDER_WAY;
-    await this.settleLeft(id);
+    if (this.running.of(id)) return UNDER_WAY;
+    await this.running.settleLeft(id);
     const job = await loadJob(this.parts.db, id);
     if (!job) return NO_SUCH;
     if (!job.open || !stands(job)) return STANDS_OTHERWISE;

@@ -4,11 +4,9 @@ import {
   fittingOf,
   good,
   identifyDrive,
-  sameDrive,
   type DriveIdentity,
   type DriveSession,
   type DriveState,
-  type Identified,
   type Result,
   type Trouble,
 } from "@/core/drive";
@@ -17,6 +15,9 @@ import type { Clock } from "@/core/protocol/channel";
 import type { DriveLink } from "../drive-link";
 import { IMPORTANCE, type Importance } from "../queue";
 import type { LiveView, LookTiming } from "./messages";
+import { takeFor } from "./take-for";
+import { Waiting } from "./waiting";
+import { whoIsBack } from "./who-is-back";
 
 /** Looking takes at most a twentieth of a line's time: what is read meanwhile is waited for. */
 const LOOK_SHARE = 20;
@@ -40,7 +41,7 @@ export class LiveDrive {
   definition: Definition | undefined;
   private view: LiveView;
   private readonly ending = new AbortController();
-  private readonly waiters = new Set<() => void>();
+  private readonly changes = new Waiting();
   private readonly forgetLost: () => void;
   private wake = new AbortController();
   /** How long the last look took, waiting for its turn included. */
@@ -178,15 +179,7 @@ export class LiveDrive {
         return bad({ kind: "stopped", text: "Stopped.", remedy: "Go on when you are ready." });
       if (this.connected) return good(undefined);
       if (this.view.phase === "other-drive") return bad(this.view.trouble!);
-      await new Promise<void>((resolve) => {
-        const done = (): void => {
-          this.waiters.delete(done);
-          signal?.removeEventListener("abort", done);
-          resolve();
-        };
-        this.waiters.add(done);
-        signal?.addEventListener("abort", done);
-      });
+      await this.changes.next(signal);
     }
   }
 
@@ -199,7 +192,7 @@ export class LiveDrive {
     this.forgetLost();
     this.ending.abort();
     this.wake.abort();
-    this.notifyWaiters();
+    this.changes.tell();
   }
 
   private placed(identity: DriveIdentity): DriveIdentity {
@@ -232,15 +225,11 @@ export class LiveDrive {
     this.view = { ...this.view, phase, since: this.parts.wall() };
     if (phase === "connected") this.view.trouble = undefined;
     this.announce();
-    if (phase !== "lost") this.notifyWaiters();
+    if (phase !== "lost") this.changes.tell();
   }
 
   private announce(): void {
     if (!this.ended.aborted) this.parts.changed(this.now);
-  }
-
-  private notifyWaiters(): void {
-    for (const waiter of [...this.waiters]) waiter();
   }
 
   private moment(): { wall: number; steady: number } {
@@ -295,23 +284,11 @@ export class LiveDrive {
       this.view = { ...this.view, unit: elsewhere };
       identity = await this.identify();
     }
-    if (!identity.ok) {
-      if (identity.trouble.kind === "other-drive") this.refuseOther(identity.trouble);
-      return;
-    }
-    const { identity: known } = this.view;
-    if (!sameDrive(identity.value, known!)) {
-      this.refuseOther({
-        kind: "other-drive",
-        text: `Another drive answers here now: ${identity.value.ratingName}, serial ${identity.value.serial}, instead of ${known!.serial}.`,
-        remedy: "Let go of this connection and connect again, so that you see who it is.",
-      });
-      return;
-    }
-    const state = await session.readState();
-    if (!state.ok) return;
+    const back = await whoIsBack(identity, this.view.identity!, session);
+    if (!back.ok && back.trouble.kind === "other-drive") this.refuseOther(back.trouble);
+    if (!back.ok) return;
     this.alsoAt = undefined;
-    this.takeState(state.value);
+    this.takeState(back.value);
     this.enter("connected");
   }
 
@@ -319,24 +296,4 @@ export class LiveDrive {
     this.view = { ...this.view, trouble };
     this.enter("other-drive");
   }
-}
-
-/** A drive taken for one of a family it does not fit: what it says of itself as far as that goes, always "nearest". */
-async function takeFor(session: DriveSession): Promise<Result<Identified>> {
-  const { definition } = session;
-  const said = await session.identify();
-  if (!said.ok && said.trouble.kind !== "other-drive" && said.trouble.kind !== "refused") return said;
-  const identity: DriveIdentity = said.ok
-    ? said.value
-    : {
-        vendor: "Unknown",
-        family: "drive",
-        definitionId: definition.id,
-        rating: undefined,
-        ratingName: `drive, read as ${definition.title}`,
-        supply: "unknown",
-        firmware: definition.fitting.firmware,
-        serial: "",
-      };
-  return good({ identity, definition, fit: "nearest" });
 }

@@ -7,17 +7,17 @@ import {
   KnockTimeout,
   linkText,
   noSymptoms,
-  protocolOf,
   serialText,
   speaksOn,
+  tellingSymptoms,
   type LinkSettings,
   type SearchPass,
   type Symptoms,
 } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
-import type { Failure } from "@/core/protocol/outcome";
 import type { DriveLink } from "../drive-link";
 import { IMPORTANCE } from "../queue";
+import { letterOf, PassRun } from "./pass-run";
 
 /** What a search needs of the bench. */
 export interface SearchParts {
@@ -37,8 +37,6 @@ export interface SearchParts {
   publish(view: SearchView): void;
 }
 
-/** Rubbish from so many addresses in a row, and nothing else, means that this way of speaking is the wrong one. */
-const HOPELESS = 4;
 /** A device that answers at every address is one drive, not many. */
 const SAME_EVERYWHERE = 3;
 /** How many addresses, from the likeliest on, are asked again when nobody was found. */
@@ -249,65 +247,5 @@ export class Search {
     const left = this.passes.reduce((sum, each) => sum + each.units.length, 0) - this.asked;
     this.view.msLeft = Math.max(0, Math.round((left * timeout.next(patient)) / width));
     this.parts.publish(this.view);
-  }
-}
-
-/** The way of speaking that tells most: one that was answered; else one at which frames could at least be seen; else all of them together. */
-function tellingSymptoms(seen: readonly Symptoms[]): Symptoms {
-  const best =
-    seen.find((each) => each.cause) ??
-    seen.find((each) => each.answered > 0) ??
-    seen.find((each) => each.badCheck > each.garbled) ??
-    seen.find((each) => each.garbled > 0);
-  if (best) return best;
-  const [first, ...rest] = seen;
-  return rest.reduce(
-    (all, each) => ({ ...all, asked: all.asked + each.asked, silent: all.silent + each.silent }),
-    first ?? noSymptoms("modbus-tcp"),
-  );
-}
-
-/** How one way of speaking goes: a letter for each address. */
-class PassRun {
-  readonly marks: SearchMark[];
-  repeats = 0;
-  hopeless = false;
-  private rubbishInARow = 0;
-
-  constructor(
-    readonly index: number,
-    readonly units: readonly number[],
-    readonly timeout: KnockTimeout,
-    readonly link: DriveLink,
-  ) {
-    this.marks = units.map(() => ".");
-  }
-
-  mark(i: number): SearchMark | undefined {
-    return this.marks[i];
-  }
-
-  note(i: number, mark: SearchMark): void {
-    this.marks[i] = mark;
-    this.rubbishInARow = mark === "r" ? this.rubbishInARow + 1 : 0;
-    if (
-      protocolOf(this.link.settings.kind) === "modbus" &&
-      this.rubbishInARow >= HOPELESS &&
-      !this.marks.includes("f")
-    )
-      this.hopeless = true;
-  }
-}
-
-function letterOf(outcome: Failure): SearchMark {
-  switch (outcome.kind) {
-    case "silent":
-      return "s";
-    case "rubbish":
-      return "r";
-    case "refused":
-      return "g";
-    case "lost":
-      return ".";
   }
 }

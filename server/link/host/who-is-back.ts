@@ -1,0 +1,26 @@
+import {
+  bad,
+  sameDrive,
+  type DriveIdentity,
+  type DriveSession,
+  type DriveState,
+  type Result,
+} from "@/core/drive";
+
+/**
+ * After a loss: `answers` is who answers now, `known` who was connected. Gives the state of the same drive; "other-drive" when it is another one,
+ * another trouble while nobody answers.
+ */
+export async function whoIsBack(
+  answers: Result<DriveIdentity>,
+  known: DriveIdentity,
+  session: DriveSession,
+): Promise<Result<DriveState>> {
+  if (!answers.ok) return answers;
+  if (sameDrive(answers.value, known)) return session.readState();
+  return bad({
+    kind: "other-drive",
+    text: `Another drive answers here now: ${answers.value.ratingName}, serial ${answers.value.serial}, instead of ${known.serial}.`,
+    remedy: "Let go of this connection and connect again, so that you see who it is.",
+  });
+}
