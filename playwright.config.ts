@@ -1,5 +1,9 @@
 import { defineConfig } from "@playwright/test";
-import { plantOf, WORKERS } from "./tests/plants";
+import { plantOf, WORKERS, type WorkersPlant } from "./tests/plants";
+
+/** Answers once all plants do. */
+const READY_PORT = 4389;
+const plants = Array.from({ length: WORKERS }, (_, worker) => plantOf(worker));
 
 /** The journeys in a real browser, against the built application, the demo plant and its stand-ins. */
 export default defineConfig({
@@ -23,23 +27,23 @@ export default defineConfig({
       ],
     },
   },
-  webServer: Array.from({ length: WORKERS }, (_, worker) => {
-    const { port, cabinetPort, folder, shift } = plantOf(worker);
-    return {
-      command: "node scripts/demo.mjs --fresh",
-      url: `http://127.0.0.1:${port}/sign-in`,
-      timeout: 300_000,
-      reuseExistingServer: false,
-      stdout: "pipe" as const,
-      env: {
-        PORT: String(port),
-        CABINET_PORT: String(cabinetPort),
-        DATA_DIR: folder,
-        DEMO_PORT_SHIFT: String(shift),
-        NEXT_TELEMETRY_DISABLED: "1",
-        LOG_LEVEL: "warn",
-        CHECK_ANSWERS: "1",
-      },
-    };
-  }),
+  webServer: {
+    command: `node scripts/demos.mjs ${READY_PORT} '${JSON.stringify(plants.map(environmentOf))}'`,
+    url: `http://127.0.0.1:${READY_PORT}`,
+    timeout: 300_000,
+    reuseExistingServer: false,
+    stdout: "pipe",
+  },
 });
+
+function environmentOf({ port, cabinetPort, folder, shift }: WorkersPlant): Record<string, string> {
+  return {
+    PORT: String(port),
+    CABINET_PORT: String(cabinetPort),
+    DATA_DIR: folder,
+    DEMO_PORT_SHIFT: String(shift),
+    NEXT_TELEMETRY_DISABLED: "1",
+    LOG_LEVEL: "warn",
+    CHECK_ANSWERS: "1",
+  };
+}

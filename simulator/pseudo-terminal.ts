@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
-import { closeSync, constants, existsSync, openSync } from "node:fs";
+import { closeSync, constants, existsSync, openSync, rmSync } from "node:fs";
 
 /** How a serial port is set. */
 export interface PortSettings {
@@ -30,6 +30,8 @@ export class Pseudo {
 
   /** Makes the port appear; rejects when it does not. */
   async open(): Promise<void> {
+    // One that was killed leaves its name behind, which leads nowhere or to another's terminal.
+    rmSync(this.path, { force: true });
     this.child = spawn("socat", [`PTY,link=${this.path},rawer`, `TCP:127.0.0.1:${this.tcpPort},nodelay`], {
       stdio: "ignore",
     });

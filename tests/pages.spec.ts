@@ -1,5 +1,3 @@
-import AxeBuilder from "@axe-core/playwright";
-import type { Page } from "@playwright/test";
 import { expect, test } from "./fixtures";
 import { at, openBench, signIn, signInAs } from "./helpers";
 
@@ -166,42 +164,3 @@ test("find, arrows and search by keyboard", async ({ page }) => {
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/positions\/GL-02/);
 });
-
-test("the main views have no accessibility fault that a machine can find, day and night", async ({
-  page,
-}) => {
-  await signIn(page);
-  for (const path of [
-    "/",
-    "/positions/KL-04",
-    "/bench",
-    "/compare?c=KL-01:standing&c=KL-04:standing",
-    "/families",
-    "/families/fennimore-rill-4",
-    "/families/import",
-    "/inventory",
-    "/journal",
-    "/cabinet",
-    "/positions/KL-04/restore",
-  ]) {
-    await page.goto(at(path));
-    await expect(page.getByLabel("Live line")).toBeVisible();
-    await expectSound(page, path);
-  }
-  await page.goto(at("/positions/KL-04"));
-  await page.getByRole("button", { name: "Switch to night" }).click();
-  await expectSound(page, "night");
-});
-
-async function expectSound(page: Page, where: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa"]).analyze();
-  expect(
-    violations.map(
-      (each) =>
-        `${where}: ${each.id}: ${each.nodes
-          .slice(0, 3)
-          .map((node) => node.html.slice(0, 140))
-          .join(" | ")}`,
-    ),
-  ).toEqual([]);
-}

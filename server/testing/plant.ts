@@ -136,7 +136,7 @@ export async function testPlant(
   let plant: TestPlant;
   const options = {
     database: life.database,
-    definitions,
+    definitions: definitions.map((each) => (each.id === family.id ? family : each)),
     secret: "a secret only tests know, 32 chars!",
     baseUrl: "http://127.0.0.1:4310",
     timing: { watchMs: 400, retryMs: 5, longestRetryMs: 40 },
