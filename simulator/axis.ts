@@ -6,7 +6,10 @@ import { Motor, type MotorReadings, type MotorSettings } from "./motor";
 /** One motor output of a drive: what is commanded, the motor behind it, its trip. */
 export class Axis {
   readonly motor = new Motor();
+  /** It runs, or comes up to speed. */
   commandedToRun = false;
+  /** Somebody commands it to run, by a switch that stays where it is: also while it cannot. */
+  commandStands = false;
   trip = 0;
 
   /** `number`: 0 for a drive that knows no axes. */

@@ -195,12 +195,13 @@ export class StandInDrive {
 
   start(axis = 1): void {
     const started = this.axes[axis - 1] ?? this.axes[0]!;
+    started.commandStands = true;
     if (this.alive && this.mains && started.trip === 0) started.commandedToRun = true;
     this.imitating?.start(axis);
   }
 
   stop(): void {
-    for (const axis of this.axes) axis.commandedToRun = false;
+    for (const axis of this.axes) axis.commandedToRun = axis.commandStands = false;
     this.imitating?.stop();
   }
 
@@ -242,9 +243,26 @@ export class StandInDrive {
     if (parameter.effect === "stopped-only" && turning) return "state";
     const refused = refusedValue(this.definition, parameter, raw, this.running);
     if (refused) return refused;
+    if (this.running.get(parameter) !== raw) this.changeOthers(parameter);
     this.running.set(parameter, raw);
     if (writesLand === "permanent") this.permanent.set(parameter, raw);
     return undefined;
+  }
+
+  /** Some values are worked out anew when another one changes: they are the factory's again. */
+  private changeOthers({ base, axis, set }: Parameter): void {
+    const changed = (this.definition.file.couplings ?? [])
+      .filter((each) => each.code === base)
+      .flatMap((each) => each.changes);
+    if (changed.length === 0) return;
+    const factory = Memory.factory(this.definition, this.make.rating);
+    for (const each of this.definition.parameters)
+      if (
+        changed.includes(each.base) &&
+        (each.axis === axis || axis === 0) &&
+        (each.set === set || set === 0)
+      )
+        this.running.set(each, factory.get(each));
   }
 
   private obey(command: "permanent" | "restart" | "reset"): Refused | undefined {

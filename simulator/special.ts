@@ -31,6 +31,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
       number(state.tripNumber.address, state.tripNumber.type ?? "u16", axis.trip, axis.number);
     if (state.warnings) number(state.warnings.address, "u16", 0, axis.number);
     mark(state.running, axis.turning, axis.number);
+    mark(state.runCommand, axis.commandStands, axis.number);
     mark(state.tripped, axis.trip !== 0, axis.number);
   }
   mark(state.volatile, drive.volatile);

@@ -1,5 +1,5 @@
 import { EVERYTHING, withinScope, type Definition, type Scope } from "@/core/definition";
-import { floatFromBits, isBits, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
+import { floatFromBits, isBits, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 
 /** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). */
 export type Source = "default" | "record" | "draft" | "live";
@@ -50,7 +50,7 @@ export function compareColumns(
     if (present === 0 && !every) continue;
     let difference: DifferenceKind = present < columns.length ? "missing" : "same";
     if (differs) difference = "value";
-    const row: Row = { parameter, cells, difference, moving: MOVING_KINDS.has(parameter.kind) };
+    const row: Row = { parameter, cells, difference, moving: NOT_SETTINGS.has(parameter.kind) };
     if (differs) row.by = numericDifference(parameter, cells[0], cells[cells.length - 1]);
     rows.push(row);
   }

@@ -1,5 +1,5 @@
 import type { Definition } from "@/core/definition";
-import { MOVING_KINDS, type RawValue } from "@/core/value";
+import { NOT_SETTINGS, type RawValue } from "@/core/value";
 import { verdict } from "./verdict";
 
 /** How a drive differs now from its standing record, settings only. */
@@ -20,7 +20,7 @@ export function driftOf(
 ): Drift {
   const drift: Drift = { changed: [], backToDefault: [], notRead: [], compared: 0 };
   for (const parameter of definition.parameters) {
-    if (MOVING_KINDS.has(parameter.kind) || !standing.has(parameter.code)) continue;
+    if (NOT_SETTINGS.has(parameter.kind) || !standing.has(parameter.code)) continue;
     const said = verdict(
       standard.get(parameter.code),
       standing.get(parameter.code),

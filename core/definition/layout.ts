@@ -1,5 +1,6 @@
 import { decimalsFor, encodeKey, parseRational, registerCount, type Parameter } from "@/core/value";
 import { addressOf, axisShift } from "./address";
+import { isCommandObject } from "./commands";
 import type { Definition, Fitting, Group } from "./definition";
 import type { DefinitionFile, GroupSpec, ParameterSpec, RuleSpec } from "./file";
 import { compareFirmware, firmwareFits } from "./firmware";
@@ -138,7 +139,8 @@ function buildParameter(
   order: number,
 ): Parameter {
   const scale = parseRational(String(spec.scale ?? 1)) ?? { num: 1n, den: 1n };
-  const kind = spec.kind ?? "setting";
+  const command = protocol === "canopen" && isCommandObject(addressOf(spec.address));
+  const kind = command ? "command" : (spec.kind ?? "setting");
   const shift = axisShift(file.axes, protocol, group.axis);
   const parameter: Parameter = {
     code: encodeKey({ code: spec.code, axis: group.axis, set: group.set }),

@@ -56,7 +56,10 @@ export interface AxisState {
 export interface DriveState {
   /** Some motor of it turns; undefined when the definition does not say how the drive tells. */
   running: boolean | undefined;
-  tripped: boolean;
+  /** A run command stands, whether a motor turns or not; undefined when the definition does not say how the drive tells. */
+  runCommand?: boolean;
+  /** Undefined when the definition does not say how the drive tells. */
+  tripped: boolean | undefined;
   trip: TripView | undefined;
   warnings: string[];
   /** Some value would be gone after a power-off; undefined when the family does not tell. */

@@ -68,7 +68,8 @@ export function decodeState(
   const tripped = axes.find((each) => each.tripped);
   return {
     running: state.running && axes.some((each) => each.running),
-    tripped: tripped !== undefined,
+    runCommand: state.runCommand && numbers.some((axis) => given(state.runCommand!, axis)),
+    tripped: state.tripped || state.tripNumber ? tripped !== undefined : undefined,
     trip:
       tripped?.trip &&
       (numbers.length > 1
@@ -112,7 +113,8 @@ function stateItems(definition: Definition): Map<string, Item> {
   };
   const numbers = axisNumbers(definition);
   for (const axis of numbers)
-    for (const each of [state.running, state.tripped, state.tripNumber, state.warnings]) want(each, axis);
+    for (const each of [state.running, state.runCommand, state.tripped, state.tripNumber, state.warnings])
+      want(each, axis);
   for (const each of [
     state.volatile,
     state.controlOnly,

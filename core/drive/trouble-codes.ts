@@ -22,6 +22,7 @@ export const TROUBLES = {
   busy: { status: 409, means: "somebody else, or something else, is at it" },
   "plan-changed": { status: 409, means: "the plan is not the one that was seen" },
   "check-stops": { status: 409, means: "a check says stop" },
+  "not-looked-at": { status: 409, means: "what the drive does not tell has not been looked at by a person" },
   "no-definition": { status: 409, means: "no definition here fits well enough" },
   "too-large": { status: 413, means: "more than is taken at once" },
   "no-space": { status: 507, means: "the disk of the program's computer is full" },

@@ -1,5 +1,5 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
-export { checkRestore, mayWrite, type Check, type CheckInput, type RecordFacts } from "./check";
+export { checkRestore, mayWrite, notLookedAt, type Check, type CheckInput, type RecordFacts } from "./check";
 export { brokenRules, orderWrites } from "./order";
 export {
   LEFT_OUT,
@@ -32,4 +32,5 @@ export {
   type StepState,
   type WriteStep,
 } from "./step";
+export { MOST_ROUNDS, stepsAgain } from "./again";
 export { verifyRestore, type ParameterResult, type Verification } from "./verify";

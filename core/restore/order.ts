@@ -13,7 +13,7 @@ const KIND_ORDER: Partial<Record<ParameterKind, number>> = {
 /**
  * Puts writes in an order in which no rule between two parameters ("lower must not be above upper") is broken on the way,
  * given what the drive holds now: a rising lower value waits for the upper one to rise, a falling upper one for the lower to fall.
- * Otherwise motor data first, communication last, and the definition's order between.
+ * What changes others comes before them. Otherwise motor data first, communication last, and the definition's order between.
  */
 export function orderWrites(
   definition: Definition,
@@ -32,6 +32,11 @@ export function orderWrites(
     else if (above(definition, rule.lower, live.get(rule.lower), rule.upper, upper))
       add(waitsFor, rule.upper, rule.lower);
   }
+  for (const { code, changes } of definition.file.couplings ?? [])
+    for (const changing of withBase(definition, [code]))
+      for (const changed of withBase(definition, changes))
+        if (target.has(changing.code) && target.has(changed.code) && belongTogether(changing, changed))
+          add(waitsFor, changed.code, changing.code);
   const ordered: PlannedWrite[] = [];
   const placed = new Set<string>();
   let rest = usual;
@@ -79,6 +84,16 @@ function above(
 function physical(parameter: Parameter, raw: RawValue): number {
   if (parameter.type === "float32") return floatFromBits(Number(raw));
   return (Number(raw) * Number(parameter.scale.num)) / Number(parameter.scale.den);
+}
+
+function withBase(definition: Definition, bases: readonly string[]): Parameter[] {
+  return definition.parameters.filter((each) => bases.includes(each.base));
+}
+
+/** Of the same axis and set; what no axis or set holds belongs to all of them. */
+function belongTogether(a: Parameter, b: Parameter): boolean {
+  const meets = (x: number, y: number): boolean => x === y || x === 0 || y === 0;
+  return meets(a.axis, b.axis) && meets(a.set, b.set);
 }
 
 function add(map: Map<string, Set<string>>, key: string, value: string): void {

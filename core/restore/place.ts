@@ -3,6 +3,7 @@ export const STAGES = [
   "read-before",
   "review",
   "write",
+  "look-again",
   "make-permanent",
   "restart",
   "verify",
@@ -45,10 +46,10 @@ export const BEGINNING: Place = { stage: "read-before" };
 
 /** From which stage which may follow. */
 const NEXT: Record<Stage, readonly Stage[]> = {
-  // Putting back goes on without a second look.
-  "read-before": ["review", "write"],
+  "read-before": ["review"],
   review: ["write"],
-  write: ["make-permanent"],
+  write: ["look-again"],
+  "look-again": ["make-permanent"],
   "make-permanent": ["restart", "verify"],
   restart: ["verify"],
   verify: ["receipt"],
@@ -72,7 +73,7 @@ export function move(place: Place, event: PlaceEvent): Place {
         throw new Error(`A restore does not go from ${stage} to ${event.to}.`);
       return { stage: event.to };
     case "write-again":
-      if (stage !== "write" && stage !== "make-permanent" && stage !== "restart" && stage !== "verify")
+      if (STAGES.indexOf(stage) < STAGES.indexOf("write") || stage === "receipt")
         throw new Error(`Nothing was written yet in ${stage}.`);
       return { stage: "write" };
     case "read-again":

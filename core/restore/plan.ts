@@ -1,5 +1,5 @@
 import { EVERYTHING, parameterFor, withinScope, type Definition, type Scope } from "@/core/definition";
-import { checkRange, MOVING_KINDS, type Parameter, type RawValue } from "@/core/value";
+import { checkRange, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 import { orderWrites } from "./order";
 import type { PlannedWrite } from "./planned-write";
 
@@ -24,6 +24,9 @@ export const USUAL_CHOICES: PlanChoices = {
 export const LEFT_OUT = {
   "read-only": "read-only on the drive",
   moving: "changes by itself",
+  command: "a command, never written by a restore",
+  safety: "of a safe function: entered and confirmed by a person",
+  secret: "a password or key, typed at the drive when it is needed",
   tuning: "tuning result, left out by choice",
   communication: "communication setting, left out by choice",
   rating: "depends on the rating, left out by choice",
@@ -68,7 +71,7 @@ export function planRestore(
   for (const parameter of definition.parameters) {
     const from = live.get(parameter.code);
     const to = recorded.get(parameter.code);
-    if (MOVING_KINDS.has(parameter.kind)) continue;
+    if (NOT_SETTINGS.has(parameter.kind) && parameter.kind !== "command") continue;
     const reason = inside.has(parameter) ? leftOutReason(parameter, from, to, choices, byHand) : "scope";
     if (reason === undefined && from === to) {
       plan.equal += 1;
@@ -93,9 +96,14 @@ export function planRestore(
 
 /** Parameters with which, as recorded, the shaft can start without a new command: code and name, in every set and axis. */
 export function startsByItself(definition: Definition, recorded: ReadonlyMap<string, RawValue>): string[] {
-  const watched = new Map((definition.file.startsByItself ?? []).map((each) => [each.code, each.on]));
+  const watched = definition.file.startsByItself ?? [];
+  const holds = ({ on, above }: (typeof watched)[number], raw: RawValue): boolean =>
+    [on ?? []].flat().includes(Number(raw)) || (above !== undefined && Number(raw) > above);
   return definition.parameters
-    .filter((each) => watched.has(each.base) && recorded.get(each.code) === watched.get(each.base))
+    .filter(({ base, code }) => {
+      const raw = recorded.get(code);
+      return raw !== undefined && watched.some((each) => each.code === base && holds(each, raw));
+    })
     .map((each) => `${each.code} ${each.name}`);
 }
 
@@ -109,6 +117,8 @@ function leftOutReason(
   if (to === undefined) return "not-recorded";
   if (from === undefined) return "not-read";
   if (parameter.readOnly) return "read-only";
+  if (parameter.kind === "command" || parameter.kind === "safety" || parameter.kind === "secret")
+    return parameter.kind;
   if (byHand.has(parameter.code)) return "hand";
   if (parameter.kind === "tuning" && !choices.tuning) return "tuning";
   if (parameter.kind === "communication" && !choices.communication) return "communication";

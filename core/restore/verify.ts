@@ -1,5 +1,5 @@
 import type { Definition } from "@/core/definition";
-import { MOVING_KINDS, type RawValue } from "@/core/value";
+import { NOT_SETTINGS, type RawValue } from "@/core/value";
 import type { WriteStep } from "./step";
 
 /** The last word on one parameter of a restore. */
@@ -16,7 +16,7 @@ export interface Verification {
   results: ParameterResult[];
   /** Settings nobody meant to change that are not as before: the drive adjusted them. */
   alsoChanged: Array<{ code: string; from?: RawValue; to?: RawValue }>;
-  /** Every planned parameter has been read back as planned. Only then the word "verified" is used. */
+  /** Every planned parameter has been read back as planned, and no other setting has changed. Only then the word "verified" is used. */
   verified: boolean;
 }
 
@@ -33,11 +33,15 @@ export function verifyRestore(
     .filter(
       (each) =>
         !planned.has(each.code) &&
-        !MOVING_KINDS.has(each.kind) &&
+        !NOT_SETTINGS.has(each.kind) &&
         before.get(each.code) !== after.get(each.code),
     )
     .map((each) => ({ code: each.code, from: before.get(each.code), to: after.get(each.code) }));
-  return { results, alsoChanged, verified: results.every((each) => each.verdict === "verified") };
+  return {
+    results,
+    alsoChanged,
+    verified: alsoChanged.length === 0 && results.every((each) => each.verdict === "verified"),
+  };
 }
 
 function resultOf(step: WriteStep, readBack: RawValue | undefined): ParameterResult {

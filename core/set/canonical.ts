@@ -1,7 +1,7 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Definition } from "@/core/definition";
-import { encodeKey, MOVING_KINDS } from "@/core/value";
+import { encodeKey, NOT_SETTINGS } from "@/core/value";
 import type { ParameterSet, Piece } from "./model";
 
 /**
@@ -46,7 +46,7 @@ export function settingsOnly(definition: Definition, set: ParameterSet): Paramet
     values: Object.fromEntries(
       Object.entries(piece.values).filter(([code]) => {
         const parameter = definition.byCode.get(encodeKey({ code, axis: piece.axis, set: piece.set }));
-        return parameter === undefined || !MOVING_KINDS.has(parameter.kind);
+        return parameter === undefined || !NOT_SETTINGS.has(parameter.kind);
       }),
     ),
   }));

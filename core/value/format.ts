@@ -1,6 +1,7 @@
 import type { Parameter } from "./parameter";
 import { physicalText } from "./physical";
 import { isBits, type RawValue } from "./raw";
+import { veiled } from "./veiled";
 
 /** A value in the parts a sheet shows apart: the figure, its unit, and what a choice or bits mean. */
 export interface FormattedValue {
@@ -12,6 +13,10 @@ export interface FormattedValue {
 /** A raw value for a person: exactly as the drive has it, with unit and meaning beside. Undefined raw gives an empty figure. */
 export function formatValue(parameter: Parameter, raw: RawValue | undefined): FormattedValue {
   if (raw === undefined) return { text: "", unit: "", meaning: "" };
+  if (parameter.kind === "secret") {
+    const kept = veiled(parameter, raw);
+    return { text: kept === 0 || kept === "" ? "not set" : "set", unit: "", meaning: "" };
+  }
   const text = physicalText(parameter, raw);
   if (parameter.choices) {
     const choice = parameter.choices.find((each) => each.value === raw);

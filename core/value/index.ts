@@ -1,7 +1,8 @@
 /** One value: raw <-> physical, format, parse, range, choices, bits. */
 export {
   EFFECTS,
-  MOVING_KINDS,
+  NEVER_WRITTEN,
+  NOT_SETTINGS,
   PARAMETER_KINDS,
   VALUE_TYPES,
   type BitName,
@@ -30,4 +31,5 @@ export {
 export { decimalsFor, floatText, physicalNumber, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
 export { parseValue, toRaw, type Parsed } from "./parse";
+export { veiled } from "./veiled";
 export { checkRange } from "./range";

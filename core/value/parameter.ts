@@ -28,14 +28,28 @@ export const PARAMETER_KINDS = [
   "measured",
   "counter",
   "clock",
+  // Makes the drive do something: a control word, a set-point, a reset.
+  "command",
+  // Belongs to a safe function, with a check-sum and a sign-off of its own.
+  "safety",
+  // A password or a key: whether it is set is told, never what it is.
+  "secret",
 ] as const;
 export type ParameterKind = (typeof PARAMETER_KINDS)[number];
 
-/** Kinds that the drive changes by itself: never part of the settings, never written. */
-export const MOVING_KINDS: ReadonlySet<ParameterKind> = new Set<ParameterKind>([
+/** Kinds that are no settings: what the drive changes by itself, and commands. */
+export const NOT_SETTINGS: ReadonlySet<ParameterKind> = new Set<ParameterKind>([
   "measured",
   "counter",
   "clock",
+  "command",
+]);
+
+/** Kinds that nothing here ever writes as part of a plan, whatever a record, a draft or a stored plan says. */
+export const NEVER_WRITTEN: ReadonlySet<ParameterKind> = new Set<ParameterKind>([
+  ...NOT_SETTINGS,
+  "safety",
+  "secret",
 ]);
 
 export const EFFECTS = ["at-once", "stopped-only", "after-restart"] as const;

@@ -1,5 +1,6 @@
 import type { ConnectionView } from "@/core/contract";
 import { linkText } from "@/core/link";
+import { NotTold } from "@/ui/not-told";
 
 /** Where the drive stands. */
 export function StandsAt({ position }: { position: ConnectionView["position"] }) {
@@ -58,12 +59,16 @@ export function Identity({ view }: { view: ConnectionView }) {
 }
 
 /** What it is doing, as far as its status words tell. */
-function Doing({ view: { state, linkName, link, unit } }: { view: ConnectionView }) {
+function Doing({ view: { state, linkName, link, unit, fit } }: { view: ConnectionView }) {
+  // Under a definition that does not fit, its words mean something else perhaps.
+  const told = fit === "fits";
   const words: React.ReactNode[] = [
     `${linkName === linkText(link) ? linkName : `${linkName} (${linkText(link)})`}, address ${unit}`,
   ];
   if (state) {
-    words.push(runningWords(state.running));
+    words.push(runningWords(told ? state.running : undefined));
+    if (told && state.runCommand && !state.running)
+      words.push(<strong className="text-vermilion">a run command stands</strong>);
     words.push(
       state.tripped ? (
         <strong className={state.trip?.expected ? "text-ochre" : "text-vermilion"}>
@@ -71,12 +76,11 @@ function Doing({ view: { state, linkName, link, unit } }: { view: ConnectionView
           {state.trip?.expected && ", as expected without mains"}
         </strong>
       ) : (
-        "no trip"
+        tripWords(told ? state.tripped : undefined)
       ),
     );
     if (state.warnings.length > 0) words.push(`warning: ${state.warnings.join(", ")}`);
-    if (state.volatile !== undefined)
-      words.push(state.volatile ? "some values volatile" : "all values permanent");
+    words.push(permanenceWords(told ? state.volatile : undefined));
     if (state.permission !== undefined)
       words.push(state.permission ? "write permission given" : "no write permission");
     if (state.memoryCard !== undefined)
@@ -92,6 +96,15 @@ function Doing({ view: { state, linkName, link, unit } }: { view: ConnectionView
       ))}
     </p>
   );
+}
+
+function tripWords(tripped: boolean | undefined): React.ReactNode {
+  return tripped === undefined ? <NotTold>trips</NotTold> : "no trip";
+}
+
+function permanenceWords(volatile: boolean | undefined): React.ReactNode {
+  if (volatile === undefined) return <NotTold>whether values are permanent</NotTold>;
+  return volatile ? "some values volatile" : "all values permanent";
 }
 
 /** What sits in the slots of a rack. */

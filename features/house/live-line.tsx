@@ -112,6 +112,7 @@ const STAGES: Record<Stage, string> = {
   "read-before": "reading before the restore",
   review: "plan waits to be looked through",
   write: "being written",
+  "look-again": "read again before it is made permanent",
   "make-permanent": "being made permanent",
   restart: "restarts",
   verify: "read again",

@@ -89,12 +89,20 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
         </Step>
         <Step
           number={6}
+          title="Read everything again before it is made permanent"
+          state={stateOf(restore, "look-again")}
+          found={past(restore, "look-again") && "what the drive changed by itself was written again"}
+        >
+          {place.stage === "look-again" && job.reading && <Reading reading={job.reading} />}
+        </Step>
+        <Step
+          number={7}
           title="Make permanent"
           state={stateOf(restore, "make-permanent", "restart")}
           found={permanentWords(restore)}
         />
         <Step
-          number={7}
+          number={8}
           title="Read everything again and compare"
           state={stateOf(restore, "verify")}
           found={job.afterRecord !== undefined && <>kept as {record(job.afterRecord)}</>}
@@ -102,7 +110,7 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
           {place.stage === "verify" && job.reading && <Reading reading={job.reading} />}
         </Step>
         <Step
-          number={8}
+          number={9}
           title="Receipt"
           state={job.receiptId ? "open" : stateOf(restore, "receipt")}
           found={endWords(restore)}
@@ -170,7 +178,7 @@ function Permission({
         </Notice>
       )}
       {place.waitsFor === "motor" && (
-        <Notice kind="stop" title="The motor turns">
+        <Notice kind="stop" title="The motor turns, or something commands it to">
           {place.why}
         </Notice>
       )}
@@ -195,11 +203,11 @@ function permanentWords({ job }: LiveRestore): string | undefined {
   return job.place.stage === "restart" ? "the drive restarts and is expected back" : undefined;
 }
 
-function endWords({ job, steps }: LiveRestore) {
+function endWords({ job }: LiveRestore) {
   const { over } = job.place;
   if (over === "ended")
     return job.receiptId ? "Ended before it was done." : "Ended before anything was written.";
   if (over !== "done" || !job.receiptId) return undefined;
-  if (steps.every((each) => each.state === "written")) return <strong className="text-ink">Verified.</strong>;
+  if (job.verified) return <strong className="text-ink">Verified.</strong>;
   return "Ended; not everything is as recorded.";
 }

@@ -1,4 +1,6 @@
 "use client";
+import { useState } from "react";
+import { notLookedAt } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { Button } from "@/ui/button";
 import { Step } from "@/ui/step";
@@ -17,7 +19,9 @@ export function Review({
   const { detail, job } = restore;
   const { checks, plan, choices } = detail;
   const looking = job.place.stage === "review" && !job.place.over;
+  const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
   const stops = checks.filter((each) => each.verdict === "stop").length;
+  const open = notLookedAt(checks, [...looked]).length;
   const state = (there: boolean) => {
     if (!there) return "later";
     return looking ? "open" : "done";
@@ -30,7 +34,16 @@ export function Review({
         state={state(checks.length > 0)}
         found={checks.length > 0 && checkWords(checks)}
       >
-        {looking && <Checks checks={checks} />}
+        {looking && (
+          <Checks
+            checks={checks}
+            looking={{
+              looked,
+              onLook: (id, yes) =>
+                setLooked(new Set(yes ? [...looked, id] : [...looked].filter((each) => each !== id))),
+            }}
+          />
+        )}
         {!looking && checks.length > 0 && (
           <details className="text-[15px]">
             <summary className="cursor-pointer text-soft">What was checked</summary>
@@ -57,7 +70,11 @@ export function Review({
               locked={false}
             />
             <div className="flex flex-wrap gap-2 mt-3 items-center">
-              <Button rank="primary" disabled={stops > 0} onClick={() => void restore.confirm()}>
+              <Button
+                rank="primary"
+                disabled={stops > 0 || open > 0}
+                onClick={() => void restore.confirm([...looked])}
+              >
                 Write {plan.writes.length} parameters →
               </Button>
               <Button rank="quiet" onClick={() => void restore.end()}>
@@ -65,6 +82,12 @@ export function Review({
               </Button>
               {stops > 0 && (
                 <span className="text-vermilion">A check says stop, so nothing can be written.</span>
+              )}
+              {stops === 0 && open > 0 && (
+                <span className="text-ochre">
+                  {open} {open === 1 ? "line of the check is" : "lines of the check are"} not told: look, and
+                  tick them first.
+                </span>
               )}
             </div>
           </>
@@ -77,6 +100,8 @@ export function Review({
 function checkWords(checks: LiveRestore["detail"]["checks"]): string {
   const stops = checks.filter((each) => each.verdict === "stop").length;
   const cautions = checks.filter((each) => each.verdict === "caution").length;
+  const unknown = checks.filter((each) => each.verdict === "not-told").length;
   if (stops > 0) return `${stops} say stop: nothing is written`;
+  if (unknown > 0) return `no stop, ${unknown} not told${cautions > 0 ? `, ${cautions} to note` : ""}`;
   return cautions > 0 ? `no stop, ${cautions} to note` : "all fine";
 }

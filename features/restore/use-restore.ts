@@ -16,7 +16,8 @@ export interface LiveRestore {
   /** The drive it is about, where it is connected. */
   connected: ConnectionView | undefined;
   choose: (choices: PlanChoices) => Promise<void>;
-  confirm: () => Promise<void>;
+  /** `looked` names the checks that are not told and that the person has looked at. */
+  confirm: (looked: string[]) => Promise<void>;
   stop: () => Promise<void>;
   goOn: (again?: number[]) => Promise<void>;
   putBack: () => Promise<void>;
@@ -58,8 +59,8 @@ export function useRestore(first: RestoreDetail): LiveRestore {
       await act(restore.choosePlan, { params, body: { ...body, leaveOut: [...body.leaveOut] } });
       await load();
     },
-    async confirm() {
-      await act(restore.confirmPlan, { params, body: { seal: detail.seal ?? "" } });
+    async confirm(looked) {
+      await act(restore.confirmPlan, { params, body: { seal: detail.seal ?? "", looked } });
       await load();
     },
     async stop() {

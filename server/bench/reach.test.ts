@@ -9,6 +9,7 @@ import type { LinkSettings } from "@/core/link";
 import { hollin, plover, rill } from "@/families/testing";
 import { peek } from "@/server/bench";
 import { listInventory } from "@/server/plant";
+import { findReceipt, planHash } from "@/server/restore";
 import {
   connectAndRead,
   linkTo,
@@ -131,7 +132,7 @@ describe("a drive that no definition fits", () => {
     });
   });
 
-  test("tells no serial number: it is known by where it answers, and is restored with a caution for its rating and motor", async () => {
+  test("tells no serial number: it is known by where it answers, and what it does not tell is looked at by a person before anything is written", async () => {
     plant = await testPlant();
     const stoat = stranger([FAMILY]);
     plant.line.replace(
@@ -160,12 +161,33 @@ describe("a drive that no definition fits", () => {
     await plant.app.restores.settled(started.value.id);
     const { checks, plan } = (await plant.app.restores.detail(started.value.id))!;
     expect(checks.filter((each) => each.verdict !== "fine").map((each) => [each.id, each.verdict])).toEqual([
-      ["rating", "caution"],
-      ["supply", "caution"],
+      ["rating", "not-told"],
+      ["supply", "not-told"],
       ["serial", "caution"],
-      ["stopped", "caution"],
+      ["stopped", "not-told"],
+      ["run-command", "not-told"],
+      ["self-start", "not-told"],
+      ["mains", "not-told"],
+      ["trips", "not-told"],
+      ["permission", "not-told"],
     ]);
     expect(plan!.writes).toMatchObject([{ code: "S1", from: 7, to: 12 }]);
+    const { restores } = plant.app;
+    const { id } = started.value;
+    const notTold = checks.filter((each) => each.verdict === "not-told").map((each) => each.id);
+    expect(await restores.confirm(id, plant.person, planHash(plan!), notTold.slice(1))).toMatchObject({
+      ok: false,
+      trouble: { kind: "not-looked-at", text: "Nobody has looked yet: Rating." },
+    });
+    expect((await restores.detail(id))!.steps).toEqual([]);
+    expect(await restores.confirm(id, plant.person, planHash(plan!), notTold)).toMatchObject({ ok: true });
+    await restores.settled(id);
+    const { receiptId } = (await restores.detail(id))!;
+    const { content } = (await findReceipt(plant.app.db, 1, receiptId!))!;
+    expect(content.checks.filter((each) => each.lookedBy === "Ines Varga").map((each) => each.id)).toEqual(
+      notTold,
+    );
+    expect(content.outcome).toBe("verified");
   });
 });
 

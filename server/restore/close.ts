@@ -37,5 +37,5 @@ export async function closeJob(
       });
     });
   }
-  for (const stage of ["before", "after"]) await dropReading(db, `restore-${id}-${stage}`);
+  for (const stage of ["before", "between", "after"]) await dropReading(db, `restore-${id}-${stage}`);
 }

@@ -64,7 +64,7 @@ export class Course {
   }
 
   /** Reads the whole drive as it is: waits for it first, then goes on where an earlier try was broken off. */
-  async read(stage: "before" | "after"): Promise<Result<Map<string, RawValue>>> {
+  async read(stage: "before" | "between" | "after"): Promise<Result<Map<string, RawValue>>> {
     const { db, links } = this.parts;
     const { job, connection } = this;
     const gate = await this.runAt("gate");
@@ -87,14 +87,15 @@ export class Course {
     return result.ok ? good(result.value.values) : result;
   }
 
-  /** The reading of the whole drive before, or after. */
-  readingId(stage: "before" | "after"): string {
+  /** The reading of the whole drive before, between writing and making permanent, or after. */
+  readingId(stage: "before" | "between" | "after"): string {
     return `restore-${this.job.id}-${stage}`;
   }
 
-  /** Forgets both readings. */
+  /** Forgets all readings. */
   async dropReadings(): Promise<void> {
-    for (const stage of ["before", "after"] as const) await dropReading(this.parts.db, this.readingId(stage));
+    for (const stage of ["before", "between", "after"] as const)
+      await dropReading(this.parts.db, this.readingId(stage));
   }
 
   /** Keeps what was read as a record. */

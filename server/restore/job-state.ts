@@ -34,7 +34,13 @@ const restoreMemory = object({
   receiptId: optional(whole()),
   /** Refused steps were seen and left as they are. */
   refusalsSeen: optional(yesNo),
-  /** Written without a second look: what was there before is put back. */
+  /** How often what the drive changed by itself was written again. */
+  rounds: optional(whole()),
+  /** Everything was read back as recorded, and nothing else has changed; absent until it was looked. */
+  verified: optional(yesNo),
+  /** Who confirmed the plan. */
+  confirmedBy: optional(text()),
+  /** What was there before a restore is put back. */
   puttingBack: optional(yesNo),
   interruptions: list(text()),
 });

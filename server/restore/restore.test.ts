@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
-import type { WaitsFor } from "@/core/restore";
+import { USUAL_CHOICES, type WaitsFor } from "@/core/restore";
 import { tables } from "@/server/database";
 import { findReceipt, planHash } from "@/server/restore";
 import {
@@ -19,12 +19,17 @@ beforeEach(async () => {
 });
 afterEach(() => plant.close());
 
-async function beginOn(fresh = FRESH): Promise<{ id: number; connectionId: string }> {
+/** A restore whose plan waits to be looked through; `then` is done at the machine before it begins. */
+async function beginOn(
+  fresh = FRESH,
+  then: () => void = () => undefined,
+): Promise<{ id: number; connectionId: string }> {
   const first = await connectAndRead(plant);
   const recordId = await recordStanding(plant, first);
   await plant.app.bench.letGo(first);
   plant.swap(fresh);
   const connectionId = await connectAndRead(plant);
+  then();
   const started = await plant.app.restores.start(plant.person, 1, {
     positionId: plant.positionId,
     recordId,
@@ -178,6 +183,13 @@ describe("a restore onto a replacement", () => {
     const back = await plant.app.restores.putBack(id, plant.person);
     if (!back.ok) throw new Error(back.trouble.text);
     await plant.app.restores.settled(back.value.id);
+    // Its plan is looked through like any other.
+    expect(await plant.app.restores.detail(back.value.id)).toMatchObject({
+      place: { stage: "review" },
+      steps: [],
+    });
+    await confirm(back.value.id);
+    await plant.app.restores.settled(back.value.id);
     const done = (await plant.app.restores.detail(back.value.id))!;
     expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, recordNumber: 2 });
     expect(plant.drive.valueOf("1r")).toBe(777);
@@ -223,6 +235,82 @@ describe("a restore onto a replacement", () => {
       expect(plant.app.bench.find(connectionId)!.unit).toBe(answersAt);
     },
   );
+
+  test("a motor that is started while values are written gets no more of them, and a person finds out why", async () => {
+    const { id } = await beginOn();
+    let sent = 0;
+    plant.line.fault = (_exchange, question) => {
+      if (question.kind !== "read" && ++sent === 5) plant.drive.start();
+      return undefined;
+    };
+    plant.drive.givePermission();
+    await confirm(id);
+    await plant.app.restores.settled(id);
+    expect(sent).toBe(5);
+    const halted = (await plant.app.restores.detail(id))!;
+    expect(halted.place).toMatchObject({ stage: "write", waitsFor: "person" });
+    expect(halted.place.why).toContain("The shaft began to turn while values were written.");
+    expect(halted.place.why).toContain(halted.steps[4]!.code);
+    expect(halted.counts).toMatchObject({ written: 5, unknown: 0 });
+    // Going on while it turns sends nothing either.
+    await plant.app.restores.goOn(id, plant.person);
+    await plant.app.restores.settled(id);
+    expect(sent).toBe(5);
+    plant.drive.stop();
+    for (let i = 0; i < 200; i++) plant.drive.tick(1, 0);
+    expect(await plant.app.restores.goOn(id, plant.person)).toMatchObject({ ok: true });
+    await plant.app.restores.settled(id);
+    expect((await plant.app.restores.detail(id))!).toMatchObject({ place: { over: "done" }, verified: true });
+  });
+
+  test("a run command that stands is a stop, also when the motor does not turn", async () => {
+    const { id } = await beginOn(FRESH, () => {
+      plant.drive.tripNow(11);
+      plant.drive.start();
+    });
+    const { checks, plan } = (await plant.app.restores.detail(id))!;
+    expect(checks.find((each) => each.id === "stopped")!.verdict).toBe("fine");
+    expect(checks.find((each) => each.id === "run-command")).toMatchObject({ verdict: "stop" });
+    expect(await plant.app.restores.confirm(id, plant.person, planHash(plan!))).toMatchObject({
+      ok: false,
+      trouble: { kind: "check-stops" },
+    });
+  });
+
+  test("what the drive changes by itself while others are written is written again before it is permanent", async () => {
+    await plant.close();
+    plant = await testPlant({ ...RECORDED, "2a": 3, "2c": 90 });
+    // The start voltage is as recorded already; writing the kind of load sets it back.
+    const { id } = await beginOn({ ...FRESH, values: { "2c": 90 } });
+    expect((await plant.app.restores.detail(id))!.plan!.writes.map((each) => each.code)).not.toContain("2c");
+    plant.drive.givePermission();
+    await confirm(id);
+    await plant.app.restores.settled(id);
+    const done = (await plant.app.restores.detail(id))!;
+    expect(done).toMatchObject({ place: { over: "done" }, verified: true, permanent: "yes" });
+    expect(done.steps.find((each) => each.code === "2c")).toMatchObject({
+      state: "written",
+      caution: "The drive changed it while others were written.",
+    });
+    expect(plant.drive.valueOf("2c", "permanent")).toBe(90);
+    expect(plant.drive.valueOf("1r", "permanent")).toBe(RECORDED["1r"]);
+  });
+
+  test("a setting that changed without being planned prevents the word verified", async () => {
+    await plant.close();
+    plant = await testPlant({ ...RECORDED, "2a": 3, "2c": 90 });
+    const { id } = await beginOn({ ...FRESH, values: { "2c": 90 } });
+    await plant.app.restores.choose(id, plant.person, { ...USUAL_CHOICES, leaveOut: ["2c"] });
+    plant.drive.givePermission();
+    await confirm(id);
+    await plant.app.restores.settled(id);
+    const done = (await plant.app.restores.detail(id))!;
+    expect(done).toMatchObject({ place: { over: "done" }, verified: false });
+    expect((await findReceipt(plant.app.db, 1, done.receiptId!))!.content).toMatchObject({
+      outcome: "not-verified",
+      alsoChanged: [{ code: "2c", from: 90 }],
+    });
+  });
 
   test("a plan left open too long is made anew from the drive before it is written", async () => {
     const { id } = await beginOn();

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { good, type Result } from "@/core/drive";
-import { mayWrite, move, type PlanChoices, type WriteStep } from "@/core/restore";
+import { mayWrite, move, notLookedAt, type PlanChoices, type WriteStep } from "@/core/restore";
 import type { Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
@@ -74,8 +74,16 @@ export class Restores {
     return good(jobDetail(job, connection.id));
   }
 
-  /** A person has seen the plan and wants it written. `seen` stands for exactly the plan that was shown. */
-  async confirm(id: number, person: Person, seen: string): Promise<Result<JobView>> {
+  /**
+   * A person has seen the plan and wants it written. `seen` stands for exactly the plan that was shown; `looked` names the checks that nobody tells and
+   * that this person has looked at.
+   */
+  async confirm(
+    id: number,
+    person: Person,
+    seen: string,
+    looked: readonly string[] = [],
+  ): Promise<Result<JobView>> {
     const opened = await this.open(id, person, (job) => job.memory.place.stage === "review");
     if (!opened.ok) return opened;
     const runner = opened.value;
@@ -93,7 +101,18 @@ export class Restores {
         "One of the checks says stop, so nothing is written.",
         "Its line says what would make it fine.",
       );
+    const open = notLookedAt(job.memory.checks, looked);
+    if (open.length > 0)
+      return trouble(
+        "not-looked-at",
+        `Nobody has looked yet: ${open.map((each) => each.title).join(", ")}.`,
+        "Look at each, and say so at its line.",
+      );
     const launched = await this.running.launch(runner, async () => {
+      job.memory.checks = job.memory.checks.map((each) =>
+        each.verdict === "not-told" ? { ...each, lookedBy: person.name } : each,
+      );
+      job.memory.confirmedBy = person.name;
       await runner.takePlan();
       job.memory.place = move(job.memory.place, { type: "through", to: "write" });
       await saveJob(db, job, this.now());
@@ -134,7 +153,8 @@ export class Restores {
       if (retried.length > 0) {
         job.steps = job.steps.map((step, i) => (retried.includes(i) ? plannedAnew(step) : step));
         await replaceSteps(db, id, job.steps);
-        await dropReading(db, `restore-${id}-after`);
+        memory.rounds = 0;
+        for (const stage of ["between", "after"]) await dropReading(db, `restore-${id}-${stage}`);
       } else if (job.steps.length > 0 && job.steps.every((each) => each.state !== "planned"))
         memory.refusalsSeen = true;
       memory.place = move(memory.place, { type: retried.length > 0 ? "write-again" : "resume" });

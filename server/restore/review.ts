@@ -1,12 +1,23 @@
 import { listName, type Definition } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
-import { checkRestore, planRestore, startsByItself } from "@/core/restore";
+import { checkRestore, planRestore, startsByItself, type Plan } from "@/core/restore";
 import { completenessOf, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { loadSet, recordById, standingOf } from "@/server/ledger";
 import type { RestoreJob } from "./job-state";
+
+/** What would have to be written of the record for a drive that holds `live`. */
+export async function planOf(
+  db: Database,
+  { memory }: RestoreJob,
+  definition: Definition,
+  live: ReadonlyMap<string, RawValue>,
+): Promise<Plan> {
+  const set = await loadSet(db, (await recordById(db, memory.recordId))!);
+  return planRestore(definition, memory.identity.rating, valuesByCode(set), live, memory.choices);
+}
 
 /** Works out checks and plan of a restore from what was read of the drive, and puts them into its memory. */
 export async function review(

@@ -2,9 +2,10 @@ import { randomUUID } from "node:crypto";
 import { bad, good, type Result } from "@/core/drive";
 import {
   countSteps,
-  mayWrite,
+  MOST_ROUNDS,
   move,
   settleReadBack,
+  stepsAgain,
   stepsOf,
   verifyRestore,
   worksByItself,
@@ -13,12 +14,12 @@ import {
 } from "@/core/restore";
 import type { Bench, Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
-import { loadReading } from "@/server/link";
+import { dropReading, loadReading } from "@/server/link";
 import type { Person } from "@/server/people";
 import { Course, type RunnerParts } from "./course";
 import { replaceSteps, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";
-import { review } from "./review";
+import { planOf, review } from "./review";
 
 /**
  * Takes one restore through its stages. What touches the drive is done where its link is, as one run; every step is written down before it
@@ -65,6 +66,8 @@ export class RestoreRunner {
         return this.readBefore();
       case "write":
         return this.write();
+      case "look-again":
+        return this.lookAgain();
       case "make-permanent":
         return this.makePermanent();
       case "restart":
@@ -86,9 +89,7 @@ export class RestoreRunner {
     memory.beforeAt = this.parts.wall();
     this.parts.events.publish({ type: "ledger", tag: this.job.tag });
     await review(this.parts, this.job, this.course.definition, this.connection.state!, values.value);
-    if (!memory.puttingBack || !mayWrite(memory.checks)) return good({ type: "through", to: "review" });
-    await this.takePlan();
-    return good({ type: "through", to: "write" });
+    return good({ type: "through", to: "review" });
   }
 
   /** Works out checks and plan anew from what was read before; when choices changed, or before it is written. */
@@ -117,7 +118,24 @@ export class RestoreRunner {
         remedy:
           "Look at each refusal below. Try it again, go on without it, or put back what was there before.",
       });
-    return good({ type: "through", to: "make-permanent" });
+    return good({ type: "through", to: "look-again" });
+  }
+
+  /** Values that change others are common: everything is read before it is made permanent, and what the drive changed is written again. */
+  private async lookAgain(): Promise<Result<PlaceEvent>> {
+    const { job } = this;
+    const { db } = this.parts;
+    const values = await this.course.read("between");
+    if (!values.ok) return values;
+    await dropReading(db, this.course.readingId("between"));
+    const { writes } = await planOf(db, job, this.course.definition, values.value);
+    const rounds = job.memory.rounds ?? 0;
+    const steps = stepsAgain(job.steps, writes);
+    if (steps === job.steps || rounds >= MOST_ROUNDS) return good({ type: "through", to: "make-permanent" });
+    job.memory.rounds = rounds + 1;
+    job.steps = [...steps];
+    await replaceSteps(db, job.id, job.steps);
+    return good({ type: "write-again" });
   }
 
   private async makePermanent(): Promise<Result<PlaceEvent>> {
@@ -162,6 +180,7 @@ export class RestoreRunner {
     await replaceSteps(db, job.id, job.steps);
     job.memory.place = move(move(job.memory.place, { type: "through", to: "receipt" }), { type: "done" });
     job.open = false;
+    job.memory.verified = verification.verified;
     job.memory.receiptId = await writeReceipt(db, definition, job, verification, this.course.now());
     await this.course.dropReadings();
     await this.bench.takeValues(this.connection, values.value);

@@ -25,6 +25,7 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     beforeRecord: memory.beforeRecord,
     afterRecord: memory.afterRecord,
     receiptId: memory.receiptId,
+    verified: memory.verified,
   };
 }
 

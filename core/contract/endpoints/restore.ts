@@ -44,7 +44,11 @@ export const confirmPlan = endpoint({
   right: "restore",
   acknowledged: true,
   params: restore,
-  body: object({ seal: text({ min: 64, max: 64, pattern: /^[0-9a-f]+$/, called: "a seal" }) }),
+  body: object({
+    seal: text({ min: 64, max: 64, pattern: /^[0-9a-f]+$/, called: "a seal" }),
+    /** Checks that are not told and that this person has looked at. */
+    looked: optional(list(name, { max: 40 })),
+  }),
   answer: jobView,
   troubles: [
     "not-now",
@@ -52,6 +56,7 @@ export const confirmPlan = endpoint({
     "busy",
     "plan-changed",
     "check-stops",
+    "not-looked-at",
     "silent",
     "lost",
     "rubbish",

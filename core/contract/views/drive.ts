@@ -97,9 +97,10 @@ const trip = object({ number: whole(), name: text(), expected: optional(yesNo) }
 /** What a drive is doing; what it does not tell is absent. */
 export const driveState = object({
   running: optional(yesNo),
-  tripped: yesNo,
+  tripped: optional(yesNo),
   trip: optional(trip),
   warnings: list(text()),
+  runCommand: optional(yesNo),
   volatile: optional(yesNo),
   permission: optional(yesNo),
   controlOnly: optional(yesNo),

@@ -36,10 +36,11 @@ same<Same<Of<typeof restorePlace>, Place>>();
 
 export const check = object({
   id: text(),
-  verdict: oneOf(["stop", "caution", "fine"]),
+  verdict: oneOf(["stop", "caution", "not-told", "fine"]),
   title: text(),
   found: text(),
   remedy: text(),
+  lookedBy: optional(text()),
 });
 same<Same<Of<typeof check>, Check>>();
 
@@ -109,6 +110,8 @@ const job = {
   beforeRecord: optional(whole()),
   afterRecord: optional(whole()),
   receiptId: optional(whole()),
+  /** Read back as recorded, and nothing else has changed; absent until everything was read again. */
+  verified: optional(yesNo),
 };
 
 /** A restore as the pages see it. Its steps come apart, since there may be hundreds. */

@@ -41,6 +41,9 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     { path: "modbus.linkTimeoutCode", code: file.modbus?.linkTimeoutCode },
     { path: "modbus.addressCode", code: file.modbus?.addressCode },
     ...(file.startsByItself ?? []).map((each, i) => ({ path: `startsByItself[${i}].code`, code: each.code })),
+    ...(file.couplings ?? []).flatMap(({ code, changes }, i) =>
+      [code, ...changes].map((each) => ({ path: `couplings[${i}]`, code: each })),
+    ),
     { path: "reducedSupply.code", code: file.reducedSupply?.code },
     { path: "canopen.addressCode", code: file.canopen?.addressCode },
     ...Object.entries(file.quantities ?? {}).map(([quantity, code]) => ({

@@ -30,6 +30,15 @@ export type Quantity = (typeof QUANTITIES)[number];
 const rule = object({ lower: code, upper: code, text });
 export type RuleSpec = Of<typeof rule>;
 
+/** Changing one parameter makes the drive change others: it comes first, and they are read again. */
+const coupling = object({ code, changes: list(code, { min: 1 }), text });
+
+const selfStart = object({
+  code,
+  on: optional(shapeOf<number | number[]>(Joi.alternatives(whole().joi, list(whole(), { min: 1 }).joi))),
+  above: optional(whole()),
+});
+
 /** How to reach it, and how to feed it on a workbench. */
 const card = object({
   cable: text,
@@ -64,6 +73,7 @@ const fields = object({
   ratings: list(rating, { min: 1 }),
   groups: list(group, { min: 1 }),
   rules: list(rule),
+  couplings: optional(list(coupling)),
   /** Which code holds which common quantity. */
   quantities: optional(
     shapeOf<Partial<Record<Quantity, string>>>(Joi.object().pattern(Joi.valid(...QUANTITIES), code.joi)),
@@ -71,11 +81,16 @@ const fields = object({
   state,
   /** What is possible while only the control part is fed, and the trip that is expected then. */
   withoutMains: optional(object({ reads: yesNo, writes: yesNo, trip: optional(tripNumber), about: text })),
-  /** Values with which the shaft can start without a new command, when power comes back or the drive restarts. */
-  startsByItself: optional(list(object({ code, on: whole() }))),
+  /**
+   * Values with which the shaft can start without a new command: after a power-up, a restart or a trip, at a time of day, on waking, by a program, when a
+   * safe torque off is released. Raw: one of `on`, or above `above`. Absent where nobody has looked; empty where there are none.
+   */
+  startsByItself: optional(list(selfStart)),
   /** Code of the parameter that lets it run on a reduced supply, for a test; it takes effect after a power-off. */
   reducedSupply: optional(object({ code, on: whole(), about: text })),
   permission: optional(permission),
+  /** It is known that the family can be written without any permission. */
+  asksNoPermission: optional(yesNo),
   /** Where a write lands: the running memory first, or both at once. */
   writesLand: oneOf(["running", "permanent"]),
   makePermanent: optional(command),

@@ -35,6 +35,8 @@ export const factoryReset = object({ ...commandFields, communication: oneOf(["ke
 const stateFields = object({
   /** Each of them once for every axis, where the definition has axes. Absent where nobody knows how the drive tells. */
   running: optional(sign),
+  /** A run command stands at its terminal, from the network or the keypad, whether the motor turns or not. */
+  runCommand: optional(sign),
   tripped: optional(sign),
   tripNumber: optional(object({ address, type: optional(width) })),
   warnings: optional(object({ address, bits: list(bit) })),

@@ -1,5 +1,6 @@
 import type { IdentityField, ParameterSpec } from "@/core/definition";
 import { floatText, rawBounds, type ParameterKind } from "@/core/value";
+import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
 import { readNumber } from "./number";
@@ -102,6 +103,8 @@ function parameterOf(object: EdsObject, node: number, notes: LineNote[]): Parame
   const kind = kindOf(object);
   if (kind !== "setting") spec.kind = kind;
   if (access !== "rw") spec.readOnly = true;
+  const command = asCommand(spec, object.line, index * 256 + sub);
+  if (command) notes.push(command);
   const say = (what: string, reason: string, remedy: string): void => {
     notes.push({ line: object.line, verdict: "changed", what: `${code} ${what}`, reason, remedy });
   };

@@ -1,5 +1,6 @@
 import { checkParameter, type ModbusLink, type ParameterSpec } from "@/core/definition";
 import { parseRational, rawBounds, registerCount } from "@/core/value";
+import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
 import { readAccess, readAddress, readChoices, readDecimal, readRange, readType } from "./cells";
@@ -186,7 +187,11 @@ function parameterOf(
   if (access === "ro" || place.input) {
     spec.readOnly = true;
     spec.kind = "measured";
-  } else limits(spec, cell, say);
+  } else {
+    limits(spec, cell, say);
+    const command = asCommand(spec, row.line);
+    if (command) notes.push(command);
+  }
   return {
     group:
       cell("group") ||

@@ -1,6 +1,6 @@
 /** Whether it is the right drive. */
 import { listName } from "@/core/definition";
-import { fine, type Check, type CheckInput } from "./check";
+import { fine, notTold, type Check, type CheckInput } from "./check";
 
 export function family({ record, drive, definition }: CheckInput): Check {
   if (record.definitionId === drive.definitionId)
@@ -20,13 +20,12 @@ export function rating({ record, drive, definition }: CheckInput): Check {
     !definition.file.identity.some((each) => each.field === "rating") &&
     record.definitionId === drive.definitionId
   ) {
-    return {
-      id: "rating",
-      title: "Rating",
-      verdict: "caution",
-      found: "This family does not tell its rating.",
-      remedy: "Compare the type plates: another rating must not get these values.",
-    };
+    return notTold(
+      "rating",
+      "Rating",
+      "This family does not tell its rating.",
+      "Compare the type plates: another rating must not get these values.",
+    );
   }
   if (drive.rating !== undefined && record.rating === drive.rating)
     return fine("rating", "Rating", `${drive.ratingName}, as recorded`);
@@ -42,13 +41,12 @@ export function rating({ record, drive, definition }: CheckInput): Check {
 
 export function supply({ record, drive }: CheckInput): Check {
   if (record.supply === "not told" && drive.supply === "not told") {
-    return {
-      id: "supply",
-      title: "Supply voltage",
-      verdict: "caution",
-      found: "This family does not tell its supply voltage.",
-      remedy: "Compare the type plates before you write.",
-    };
+    return notTold(
+      "supply",
+      "Supply voltage",
+      "This family does not tell its supply voltage.",
+      "Compare the type plates.",
+    );
   }
   if (record.supply === drive.supply && drive.supply !== "unknown")
     return fine("supply", "Supply voltage", drive.supply);

@@ -1,5 +1,5 @@
 /** Whether the record is one to restore from. */
-import { fine, type Check, type CheckInput } from "./check";
+import { fine, notTold, type Check, type CheckInput } from "./check";
 
 export function complete({ record }: CheckInput): Check {
   const { completeness } = record;
@@ -33,19 +33,20 @@ export function standing({ record }: CheckInput): Check {
 /** A restore ends with a restart, and power comes back some day: whoever writes must know that the machine may move then. */
 export function selfStart({ record, definition }: CheckInput): Check {
   const codes = record.startsByItself ?? [];
-  if (codes.length === 0)
-    return fine(
+  if (!definition.file.startsByItself)
+    return notTold(
       "self-start",
       "Starts only on command",
-      definition.file.startsByItself
-        ? "As recorded it waits for a command"
-        : "This family tells of no value that would start it by itself",
+      "The definition does not say with which values this drive starts by itself.",
+      "Look through the plan for restarts after a trip or a power-up, timers, waking and programs; secure the machine.",
     );
+  if (codes.length === 0)
+    return fine("self-start", "Starts only on command", "As recorded it waits for a command");
   return {
     id: "self-start",
     title: "Starts only on command",
     verdict: "caution",
-    found: `With ${codes.join(", ")} as recorded the shaft can start by itself after a restart, when power comes back, or after a trip.`,
+    found: `With ${codes.join(", ")} as recorded the shaft can start by itself without a new command: after a restart, a power-up or a trip, at a time, on waking, or by a program.`,
     remedy: "Secure the machine before you write, or leave the parameter out of the plan.",
   };
 }

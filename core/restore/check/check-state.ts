@@ -1,15 +1,14 @@
 /** Whether the drive is in a state to be written. */
-import { fine, type Check, type CheckInput } from "./check";
+import { fine, notTold, type Check, type CheckInput } from "./check";
 
 export function stopped({ state }: CheckInput): Check {
   if (state.running === undefined)
-    return {
-      id: "stopped",
-      title: "Motor stopped",
-      verdict: "caution",
-      found: "The definition does not say how this drive tells whether its motor turns.",
-      remedy: "See for yourself that it stands, and secure it against starting.",
-    };
+    return notTold(
+      "stopped",
+      "Motor stopped",
+      "The definition does not say how this drive tells whether its motor turns.",
+      "See for yourself that it stands, and secure it against starting.",
+    );
   if (!state.running) return fine("stopped", "Motor stopped", "The motor does not turn");
   return {
     id: "stopped",
@@ -20,16 +19,40 @@ export function stopped({ state }: CheckInput): Check {
   };
 }
 
+/** While a command to run stands, a changed value may be all that keeps the shaft from turning. */
+export function runCommand({ state, definition }: CheckInput): Check {
+  if (!definition.file.state.runCommand)
+    return notTold(
+      "run-command",
+      "No run command",
+      "The definition does not say how this drive tells whether a run command stands.",
+      "See that no switch, network or keypad commands it to run.",
+    );
+  if (!state.runCommand) return fine("run-command", "No run command", "Nothing commands it to run");
+  return {
+    id: "run-command",
+    title: "No run command",
+    verdict: "stop",
+    found: "A run command stands, from a terminal, the network or the keypad.",
+    remedy: "Take it away where it is given, and secure the machine. Until then nothing is written.",
+  };
+}
+
 /** With only the control part fed the definition says what is possible; nothing is tried out. */
 export function mains({ state, definition }: CheckInput): Check {
   const { withoutMains } = definition.file;
+  if (!state.controlOnly && !definition.file.state.controlOnly && withoutMains?.trip === undefined)
+    return notTold(
+      "mains",
+      "Fed",
+      "The definition does not say how this drive tells whether its power part is fed.",
+      "See at its lamps or at the keypad whether the mains are on.",
+    );
   if (!state.controlOnly)
     return fine(
       "mains",
       "Fed",
-      state.reducedSupply
-        ? "On the reduced supply, for a test"
-        : "The power part is fed, or the family does not tell",
+      state.reducedSupply ? "On the reduced supply, for a test" : "The power part is fed",
     );
   const found = "Only the control part is fed; the power part is dead.";
   if (withoutMains?.writes)
@@ -52,6 +75,13 @@ export function mains({ state, definition }: CheckInput): Check {
 export function trips({ state }: CheckInput): Check {
   if (state.trip?.expected)
     return fine("trips", "Trips", `Trip ${state.trip.number}: ${state.trip.name}, as expected without mains`);
+  if (state.tripped === undefined)
+    return notTold(
+      "trips",
+      "Trips",
+      "The definition does not say how this drive tells a trip.",
+      "Read its keypad or its lamps.",
+    );
   if (!state.tripped)
     return fine(
       "trips",
@@ -69,8 +99,15 @@ export function trips({ state }: CheckInput): Check {
 
 export function permission({ state, definition }: CheckInput): Check {
   const { permission: spec } = definition.file;
-  if (!spec || state.permission === undefined)
+  if (!spec && definition.file.asksNoPermission)
     return fine("permission", "Write permission", "This family asks for none");
+  if (!spec || state.permission === undefined)
+    return notTold(
+      "permission",
+      "Write permission",
+      "The definition does not say whether this drive has to be opened for writing.",
+      "Look it up in its manual: on some drives a refused write is a trip.",
+    );
   if (state.permission) return fine("permission", "Write permission", "Given");
   return {
     id: "permission",

@@ -4,12 +4,15 @@ import type { Completeness } from "@/core/set";
 
 export interface Check {
   id: string;
-  verdict: "stop" | "caution" | "fine";
+  /** "not-told": neither the drive nor its definition says; a person has to look and say so before anything is written. */
+  verdict: "stop" | "caution" | "not-told" | "fine";
   title: string;
   /** What was found, in words. */
   found: string;
   /** What would make it fine; empty when it is. */
   remedy: string;
+  /** Who looked, where it was not told. */
+  lookedBy?: string;
 }
 
 /** What is known of the record when it is to be restored. */
@@ -38,6 +41,15 @@ export interface CheckInput {
   drive: DriveIdentity;
   state: DriveState;
 }
+
+/** What nobody tells: `remedy` says what a person looks at. */
+export const notTold = (id: string, title: string, found: string, remedy: string): Check => ({
+  id,
+  title,
+  verdict: "not-told",
+  found,
+  remedy,
+});
 
 /** A check that found nothing to say. */
 export const fine = (id: string, title: string, found: string): Check => ({

@@ -1,5 +1,5 @@
-import { bad, good, sameDrive, type DriveState, type Result } from "@/core/drive";
-import { needReadBack, settleReadBack } from "../step";
+import { bad, good, sameDrive, type DriveState, type Result, type Trouble } from "@/core/drive";
+import { needReadBack, settleReadBack, type WriteStep } from "../step";
 import type { Run } from "./needs";
 
 /**
@@ -39,10 +39,14 @@ export async function passGate(run: Run, writing: boolean): Promise<Result<numbe
 /** Whether it may be written in this instant; when not, what has to come about was said and some time has gone by. */
 async function mayWriteNow(run: Run, era: number, state: DriveState): Promise<Result<boolean>> {
   const { drive, clock, pollMs, signal } = run;
-  if (state.running) {
+  if (state.running || state.runCommand) {
+    const begun = run.steps.filter((each) => each.tries > 0);
+    if (begun.length > 0) return bad(startedMeanwhile(state, begun));
     await run.wait(
       "motor",
-      "The motor turns. Stop it at the machine and secure it; the restore goes on by itself.",
+      state.running
+        ? "The motor turns. Stop it at the machine and secure it; the restore goes on by itself."
+        : "A run command stands. Take it away where it is given, and secure the machine; the restore goes on by itself.",
     );
     await clock.sleep(pollMs, signal);
     return good(false);
@@ -64,6 +68,17 @@ async function mayWriteNow(run: Run, era: number, state: DriveState): Promise<Re
   }
   await clock.sleep(pollMs, signal);
   return good(false);
+}
+
+/** Nobody is to be surprised: a shaft that starts while values are written ends the writing, and a person finds out why. */
+function startedMeanwhile(state: DriveState, begun: readonly WriteStep[]): Trouble {
+  const sent = begun.map((each) => each.code);
+  return {
+    kind: "not-now",
+    text: `${state.running ? "The shaft began to turn" : "A run command was given"} while values were written. Nothing more was written since. Sent until then: ${sent.slice(-8).join(", ")}${sent.length > 8 ? ` and ${sent.length - 8} before` : ""}.`,
+    remedy:
+      "Stop it at the machine, secure it and find out what started it; then go on, or put back what was there before.",
+  };
 }
 
 /** Gate, then reading back of everything that is not certain; until a round went through without a loss. */

@@ -1,4 +1,5 @@
-import { bad, good, type Result } from "@/core/drive";
+import { bad, good, type DriveState, type Result } from "@/core/drive";
+import { NEVER_WRITTEN } from "@/core/value";
 import { settleWrite } from "../step";
 import { readyToWrite } from "./gate";
 import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } from "./needs";
@@ -40,8 +41,22 @@ async function sendOne(run: Run, ordinal: number, era: number): Promise<boolean>
     });
     return false;
   }
+  const parameter = drive.definition.byCode.get(step.code)!;
+  if (NEVER_WRITTEN.has(parameter.kind)) {
+    // No plan holds such a step; should one be found in a plan that was kept, it is not sent all the same.
+    await run.settle(ordinal, {
+      ...step,
+      state: "refused",
+      said: `${step.code} ${parameter.name} is not a setting (${parameter.kind}); it is not written.`,
+      remedy: "End this restore and begin a new one.",
+    });
+    return false;
+  }
+  // Between two values the motor may have been started: nothing is sent to a shaft that turns.
+  const state = await drive.look();
+  if (!state.ok || drive.era !== era || !quiet(state.value)) return true;
   await run.settle(ordinal, { ...step, state: "sent", tries: step.tries + 1 });
-  const outcome = await drive.write(era, drive.definition.byCode.get(step.code)!, step.to);
+  const outcome = await drive.write(era, parameter, step.to);
   await run.settle(ordinal, settleWrite(steps[ordinal]!, outcome));
   if (outcome.kind === "unknown") {
     drive.noteTrouble(unanswered(outcome));
@@ -54,8 +69,13 @@ async function sendOne(run: Run, ordinal: number, era: number): Promise<boolean>
 async function afterRefusal(run: Run, ordinal: number, passing: boolean): Promise<boolean> {
   if (passing) await run.clock.sleep(BUSY_PAUSE_MS, run.signal);
   const state = await run.drive.look();
-  const aboutTheValue = state.ok && !passing && state.value.permission !== false && !state.value.running;
+  const aboutTheValue = state.ok && !passing && quiet(state.value);
   if (aboutTheValue) return false;
   await run.settle(ordinal, { ...run.steps[ordinal]!, state: "planned" });
   return true;
+}
+
+/** Nothing turns, nothing commands it to, and it may be written, as far as the drive tells. */
+function quiet({ running, runCommand, permission }: DriveState): boolean {
+  return !running && !runCommand && permission !== false;
 }

@@ -3,7 +3,7 @@ import { EVERYTHING, withinScope, type Group, type Scope } from "@/core/definiti
 import { bad, good, type Result } from "@/core/drive";
 import type { Clock } from "@/core/protocol/channel";
 import { buildPiece } from "@/core/set";
-import type { Parameter } from "@/core/value";
+import { veiled, type Parameter } from "@/core/value";
 import type { Database } from "@/server/database";
 import type { Importance } from "../queue";
 import type { LiveDrive } from "./live-drive";
@@ -61,7 +61,8 @@ export async function readWhole(
     const result = await drive.session(importance).read(
       left,
       (step) => {
-        for (const [code, raw] of step.values) reading.values.set(code, raw);
+        for (const [code, raw] of step.values)
+          reading.values.set(code, veiled(definition.byCode.get(code)!, raw));
         for (const { code } of step.refused) reading.refused.push(code);
         for (const each of view.groups) {
           if (reading.done.has(each.id)) continue;
