@@ -203,3 +203,11 @@ describe("values with which a shaft starts by itself", () => {
     }
   });
 });
+
+test("every parameter is in one of a plan's counts", () => {
+  for (const definition of definitions) {
+    const live = factoryOf(definition);
+    const { writes, equal, leftOut, rest } = planRestore(definition, undefined, new Map(), live);
+    expect(writes.length + equal + leftOut.length + rest!).toBe(definition.parameters.length);
+  }
+});

@@ -48,6 +48,8 @@ export interface Plan {
   }>;
   /** Settings that already are as recorded. */
   equal: number;
+  /** What is in none of the others: measured values, counters and clocks, and what would be left out but is alike. Together all parameters are counted. */
+  rest?: number;
   /** Some written value takes effect only after a restart. */
   needsRestart: boolean;
 }
@@ -90,6 +92,11 @@ export function planRestore(
   // What the record has of a module or a firmware that this drive has not got.
   for (const [code, to] of recorded)
     if (!definition.byCode.has(code)) plan.leftOut.push({ code, reason: "not-read", from: undefined, to });
+  plan.rest =
+    definition.parameters.length -
+    plan.writes.length -
+    plan.equal -
+    plan.leftOut.filter((each) => definition.byCode.has(each.code)).length;
   plan.writes = orderWrites(definition, plan.writes, live);
   return plan;
 }

@@ -29,7 +29,7 @@ describe("a sheet", () => {
     ]);
     expect(row(sheet, "1r")).toMatchObject({ differs: true, verdict: "back to default" });
     expect(row(sheet, "4r")).toMatchObject({ differs: true, verdict: "changed on the drive" });
-    expect(row(sheet, "5r")).toMatchObject({ differs: false, verdict: "never set" });
+    expect(row(sheet, "5r")).toMatchObject({ differs: false, verdict: undefined });
   });
   test("defaults alone show what a family has: parameters without a default too; beside a record they are left out where it has none", () => {
     const defaults = buildSheet(rill, "R-030", [column("default")]);

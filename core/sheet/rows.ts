@@ -142,7 +142,9 @@ function verdictOf(
   const recorded = columns.findIndex((each) => each.source === "record");
   const live = columns.findIndex((each) => each.source === "live");
   if (recorded < 0 || live < 0) return undefined;
-  return VERDICTS[verdict(standard, cells[recorded], cells[live])];
+  const said = verdict(standard, cells[recorded], cells[live]);
+  // As recorded needs no word: what stands alone in its column is what somebody has to look at.
+  return said === "as-recorded" || said === "never-set" ? undefined : VERDICTS[said];
 }
 
 /** What a person wants to see of a sheet. */

@@ -143,7 +143,12 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
               {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}
             </p>
           )}
-          <Sheet data={sheet} start="all" dim={view.phase !== "connected"} hollow={view.state?.volatile} />
+          <Sheet
+            data={sheet}
+            start="all"
+            dim={view.phase !== "connected"}
+            hollow={view.state?.volatile !== false}
+          />
         </div>
       ) : (
         <Empty title="Each group will stand here when the reading is done.">

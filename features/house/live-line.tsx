@@ -7,6 +7,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive, useLiveStream } from "@/features/live/store";
 import { classes } from "@/ui/classes";
+import { NotTold } from "@/ui/not-told";
 import { duration } from "@/ui/when";
 
 /** The strip at the foot of every page: each connected drive, what it is doing, whether it turns, what is volatile, the running job. */
@@ -71,7 +72,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
           cx="5"
           cy="5"
           r="3.6"
-          fill={away || state?.volatile ? "none" : "currentColor"}
+          fill={!away && state?.volatile === false ? "currentColor" : "none"}
           stroke="currentColor"
           strokeWidth="1.6"
           strokeDasharray={away ? "2 1.6" : undefined}
@@ -82,6 +83,10 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       </Link>
       <span>{describe(view, job)}</span>
       {state?.running && <span className="text-vermilion font-semibold">motor turns</span>}
+      {state?.runCommand && !state.running && (
+        <span className="text-vermilion font-semibold">run command stands</span>
+      )}
+      {state && state.running === undefined && <NotTold>motor</NotTold>}
       {state?.controlOnly && <span className="text-ochre">control part only</span>}
       {state?.reducedSupply && <span className="text-ochre">reduced supply</span>}
       {state?.tripped && !state.trip?.expected && (

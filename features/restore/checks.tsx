@@ -39,7 +39,7 @@ function Lines({ checks, looking }: { checks: Check[]; looking?: Looking }) {
     <table className="w-full text-[15px]">
       <tbody>
         {checks.map((check) => (
-          <tr key={check.id} className="border-t border-hairline align-top">
+          <tr key={check.id} className="max-sm:flex max-sm:flex-wrap border-t border-hairline align-top">
             <td
               className={classes(
                 "w-24 py-1.5 pr-2 font-semibold",
@@ -50,16 +50,16 @@ function Lines({ checks, looking }: { checks: Check[]; looking?: Looking }) {
             >
               <Sign verdict={check.verdict} /> {WORD[check.verdict]}
             </td>
-            <td className="w-40 py-1.5">{check.title}</td>
-            <td className="py-1.5">
+            <td className="w-40 py-1.5 max-sm:font-semibold">{check.title}</td>
+            <td className="py-1.5 max-sm:w-full max-sm:pt-0">
               {check.found}
               {check.remedy && <span className="block text-soft">{check.remedy}</span>}
               {check.lookedBy && <span className="block">{check.lookedBy} has looked.</span>}
               {check.verdict === "not-told" && looking && (
-                <label className="mt-1 flex min-h-8 items-center gap-2">
+                <label className="mt-1 flex min-h-11 sm:min-h-8 items-center gap-2">
                   <input
                     type="checkbox"
-                    className="h-5 w-5"
+                    className="h-6 w-6 shrink-0"
                     checked={looking.looked.has(check.id)}
                     onChange={(event) => looking.onLook(check.id, event.target.checked)}
                   />

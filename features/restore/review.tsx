@@ -57,7 +57,7 @@ export function Review({
         state={state(plan !== undefined)}
         found={
           plan &&
-          `${plan.writes.length} to write, ${plan.equal} already as recorded, ${plan.leftOut.length} left out`
+          `${plan.writes.length} to write, ${plan.equal} already as recorded, ${plan.leftOut.length} left out${plan.rest ? `, ${plan.rest} measured, counted or alike anyway` : ""}`
         }
       >
         {looking && plan && (

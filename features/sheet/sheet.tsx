@@ -19,7 +19,7 @@ interface Props {
   start?: Shown;
   /** Live values that cannot be refreshed dim. */
   dim?: boolean;
-  /** The drive holds something volatile: dots of lit values are hollow. */
+  /** The drive holds something volatile, or does not tell: dots of lit values are hollow. */
   hollow?: boolean;
 }
 

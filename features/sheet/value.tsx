@@ -5,7 +5,7 @@ import { Mark } from "@/ui/marks";
 
 /**
  * A value in one of the three ways of writing: ink (archive), pencil (draft, dashed underline), lit (in a drive, on teal ground with a dot).
- * The dot of a lit value is hollow while the drive holds something that is not permanent.
+ * The dot of a lit value is hollow while the drive holds something that is not permanent, or does not tell.
  */
 export function Value({
   cell,
@@ -44,7 +44,7 @@ export function Value({
           viewBox="0 0 8 8"
           className="w-2 h-2 self-center shrink-0 text-teal"
           role="img"
-          aria-label={hollow ? "live, something is volatile" : "live"}
+          aria-label={hollow ? "live, not known to be permanent" : "live"}
         >
           <circle
             cx="4"

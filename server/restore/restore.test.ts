@@ -1,6 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
+import { addressOf, layOutFile } from "@/core/definition";
 import { USUAL_CHOICES, type WaitsFor } from "@/core/restore";
+import { rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { findReceipt, planHash } from "@/server/restore";
 import {
@@ -310,6 +312,27 @@ describe("a restore onto a replacement", () => {
       outcome: "not-verified",
       alsoChanged: [{ code: "2c", from: 90 }],
     });
+  });
+
+  test("a family that does not tell whether values are permanent is told once to make them so, and nobody says that it did", async () => {
+    await plant.close();
+    const { state } = rill.file;
+    const silent = layOutFile({ ...rill.file, state: { ...state, volatile: undefined } });
+    const make = { rating: "R-030", firmware: "4.4", serial: "FR-OLD-77" };
+    plant = await testPlant(RECORDED, { family: silent, make, line: "tcp" });
+    const { id } = await beginOn();
+    const command = addressOf(silent.file.makePermanent!.address);
+    let given = 0;
+    plant.line.fault = (_exchange, question) => {
+      if (question.kind !== "read" && question.address === command) given += 1;
+      return undefined;
+    };
+    plant.drive.givePermission();
+    await confirm(id);
+    await plant.app.restores.settled(id);
+    const done = (await plant.app.restores.detail(id))!;
+    expect(done).toMatchObject({ place: { over: "done" }, verified: true, permanent: "unknown" });
+    expect(given).toBe(1);
   });
 
   test("a plan left open too long is made anew from the drive before it is written", async () => {

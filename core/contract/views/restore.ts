@@ -63,6 +63,7 @@ export const plan = object({
   writes: list(object({ code: text(), from: optional(rawValue), to: rawValue, caution: optional(text()) })),
   leftOut: list(leftOut),
   equal: whole(),
+  rest: optional(whole()),
   needsRestart: yesNo,
 });
 same<Same<Required<Of<typeof plan>>["equal"], Plan["equal"]>>();

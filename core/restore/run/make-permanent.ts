@@ -31,10 +31,11 @@ export async function makePermanent(run: Run): Promise<Result<Permanence>> {
         remedy: outcome.refusal.remedy,
         refusal: outcome.refusal,
       });
-    if (outcome.kind === "unknown") {
-      drive.noteTrouble(unanswered(outcome));
-      continue;
-    }
+    const told = drive.definition.file.state.volatile !== undefined;
+    if (outcome.kind === "unknown") drive.noteTrouble(unanswered(outcome));
+    // Where nothing tells whether it came about, the command is not given again on a guess.
+    if (!told) return good("unknown");
+    if (outcome.kind === "unknown") continue;
     const state = await drive.look();
     if (state.ok && state.value.volatile === false) return good("yes");
   }
