@@ -1,6 +1,9 @@
 import type { PlannedWrite } from "./planned-write";
 import type { WriteStep } from "./step";
 
+/** What a step says that was not planned: the drive changed the value. */
+export const CHANGED_BY_DRIVE = "The drive changed it while others were written.";
+
 /** How often what a drive changed by itself is written again. */
 export const MOST_ROUNDS = 2;
 
@@ -21,7 +24,7 @@ export function stepsAgain(
     ...steps.filter((each) => !codes.has(each.code)),
     ...again.map((each): WriteStep => ({
       ...each,
-      caution: each.caution ?? "The drive changed it while others were written.",
+      caution: each.caution ?? CHANGED_BY_DRIVE,
       state: "planned",
       tries: 0,
     })),

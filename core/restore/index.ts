@@ -32,5 +32,5 @@ export {
   type StepState,
   type WriteStep,
 } from "./step";
-export { MOST_ROUNDS, stepsAgain } from "./again";
+export { CHANGED_BY_DRIVE, MOST_ROUNDS, stepsAgain } from "./again";
 export { verifyRestore, type ParameterResult, type Verification } from "./verify";

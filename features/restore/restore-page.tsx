@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { RestoreDetail } from "@/core/contract";
-import { progressOf, STAGES, worksByItself, type Stage } from "@/core/restore";
+import { CHANGED_BY_DRIVE, progressOf, STAGES, worksByItself, type Stage } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { usePlant } from "@/features/house/use-plant";
 import { Button, ButtonLink } from "@/ui/button";
@@ -91,7 +91,7 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
           number={6}
           title="Read everything again before it is made permanent"
           state={stateOf(restore, "look-again")}
-          found={past(restore, "look-again") && "what the drive changed by itself was written again"}
+          found={past(restore, "look-again") && changedWords(steps)}
         >
           {place.stage === "look-again" && job.reading && <Reading reading={job.reading} />}
         </Step>
@@ -198,8 +198,16 @@ function past({ job: { place } }: LiveRestore, stage: Stage): boolean {
   return STAGES.indexOf(place.stage) > STAGES.indexOf(stage);
 }
 
+function changedWords(steps: LiveRestore["steps"]): string {
+  const changed = steps.filter((each) => each.caution === CHANGED_BY_DRIVE).length;
+  return changed === 0
+    ? "nothing else has changed"
+    : `${changed} changed by the drive meanwhile, written again`;
+}
+
 function permanentWords({ job }: LiveRestore): string | undefined {
   if (job.permanent === "yes") return "every value is in the permanent memory";
+  if (job.permanent === "unknown" && job.place.over) return "whether it came about is not told";
   return job.place.stage === "restart" ? "the drive restarts and is expected back" : undefined;
 }
 
