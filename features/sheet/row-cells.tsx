@@ -44,7 +44,7 @@ export const RowCells = memo(function RowCells({ row, data, grid, dim, hollow }:
       {grid.says && (
         <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.by}>
           {row.moving
-            ? data.compares && "moves by itself"
+            ? data.compares && (row.kind === "command" ? "a command" : "moves by itself")
             : (row.verdict ?? row.by ?? (row.differs && "differs"))}
         </span>
       )}
