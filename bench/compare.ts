@@ -24,6 +24,7 @@ export function widened(base: Definition, count: number): Definition {
   file.rules = [];
   delete file.quantities;
   delete file.startsByItself;
+  delete file.couplings;
   delete file.modbus!.linkTimeoutCode;
   delete file.modbus!.addressCode;
   for (const rating of file.ratings) {
