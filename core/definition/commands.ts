@@ -7,18 +7,37 @@ const COMMAND_OBJECTS: ReadonlySet<number> = new Set([
   0x60c1, 0x60fe, 0x60ff,
 ]);
 
-/** Whether an object is a command whatever a file says of it; `address` is the index times 256 plus the sub-index, of axis 1. */
+/** The profile's area, and how far the objects of a device's further axes lie apart in it (CiA 301, 402-1). */
+const PROFILE = 0x6000;
+const PROFILE_END = 0x9fff;
+const AXIS = 0x800;
+
+/** Whether an object is a command whatever a file says of it, on any axis; `address` is the index times 256 plus the sub-index. */
 export function isCommandObject(address: number): boolean {
-  return COMMAND_OBJECTS.has(address >>> 8);
+  const index = address >>> 8;
+  const profile = index >= PROFILE && index <= PROFILE_END;
+  return COMMAND_OBJECTS.has(profile ? PROFILE + ((index - PROFILE) % AXIS) : index);
 }
 
-const WORDS =
-  /\b(control ?word|command|set-?point|reset|save|store|restore|start|stop|jog|enable|download|steuerwort|befehl|sollwert|zurücksetzen|speichern|starten|mot de commande|consigne|enregistrer|démarrer)\b/i;
-/** What these words stand in when they mean a setting: how it starts, when it stops, where a command comes from. */
-const SETTINGS =
-  /\b(source|from|mode|way|how|kind|reaction|time|delay|ramp|after|level|frequency|current|voltage|torque limit|function|input|output|zeit|quelle|rampe|temps|rampe)\b/i;
+/** These name a command or a set-point, of whatever quantity. */
+const ALWAYS =
+  /\b(control ?word|command|cmd|set-? ?point|reference|ref|target|demand|reset|save|store|restore|download|steuerwort|befehl|sollwert|zurücksetzen|speichern|mot de commande|consigne|enregistrer)\b|sollwert|steuerwort/i;
+/** These do when they stand for themselves, and begin the name of a setting otherwise: a start voltage, a stop time. */
+const ALONE = /\b(start|stop|jog|enable|run|starten|stoppen|démarrer)\b/i;
+const OF_A_QUANTITY =
+  /\b(time|delay|ramp|after|level|frequency|current|voltage|torque|speed|limit|zeit|temps|rampe)\b/i;
+/** Where a command comes from, how something is done, what an input or output means: settings all. */
+const SETTINGS = /\b(source|from|mode|way|how|kind|reaction|function|input|output|quelle|scaling|filter)\b/i;
 
 /** Whether the name of a writable register or object speaks of making the drive do something: a person has to look at it. */
 export function soundsLikeCommand(name: string): boolean {
-  return WORDS.test(name) && !SETTINGS.test(name);
+  if (SETTINGS.test(name)) return false;
+  return ALWAYS.test(name) || (ALONE.test(name) && !OF_A_QUANTITY.test(name));
+}
+
+/** Whether the name of a writable register or object speaks of a password or a key. */
+export function soundsLikeSecret(name: string): boolean {
+  return /\b(password|passwort|kennwort|mot de passe|passcode|pin code|access code|licen[cs]e key)\b/i.test(
+    name,
+  );
 }

@@ -29,6 +29,8 @@ test("what sounds like a command in a register list is taken as one, and put bef
     ["101", "Speed set-point", "rw"],
     ["102", "Status of the control word", "ro"],
     ["103", "Start delay time", "rw"],
+    ["104", "Frequency set-point", "rw"],
+    ["105", "Password level 2", "rw"],
   ];
   const rows = lines.map((cells, i) => ({ line: i + 1, cells }));
   const guess = guessColumns(lines);
@@ -39,8 +41,10 @@ test("what sounds like a command in a register list is taken as one, and put bef
     ["Speed set-point", "command"],
     ["Status of the control word", "measured"],
     ["Start delay time", undefined],
+    ["Frequency set-point", "command"],
+    ["Password level 2", "secret"],
   ]);
   expect(
     notes.filter((each) => each.reason.includes("speaks of a command")).map((each) => each.line),
-  ).toEqual([2, 3]);
+  ).toEqual([2, 3, 6]);
 });

@@ -1,12 +1,22 @@
-import { isCommandObject, soundsLikeCommand, type ParameterSpec } from "@/core/definition";
+import { isCommandObject, soundsLikeCommand, soundsLikeSecret, type ParameterSpec } from "@/core/definition";
 import type { LineNote } from "./note";
 
 /**
  * Takes what makes a drive do something for a command, so that no restore ever writes it: by its object number, or because its name speaks of it. What is only a name is put
- * before a person with a note. `object` is the index times 256 plus the sub-index, where there is one.
+ * before a person with a note. A password or key, by its name, is taken for a secret in the same way. `object` is the index times 256 plus the sub-index, where there is one.
  */
 export function asCommand(spec: ParameterSpec, line: number, object?: number): LineNote | undefined {
   if (spec.readOnly) return undefined;
+  if (soundsLikeSecret(spec.name)) {
+    spec.kind = "secret";
+    return {
+      line,
+      verdict: "note",
+      what: `${spec.code} ${spec.name}`,
+      reason: "Its name speaks of a password or a key.",
+      remedy: "It is taken as a secret: only whether it is set is kept, and no restore writes it.",
+    };
+  }
   const byNumber = object !== undefined && isCommandObject(object);
   if (!byNumber && !soundsLikeCommand(spec.name)) return undefined;
   spec.kind = "command";

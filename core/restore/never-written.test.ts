@@ -1,6 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { definitionFor, layOutFile, soundsLikeCommand, type Definition } from "@/core/definition";
+import {
+  definitionFor,
+  isCommandObject,
+  layOutFile,
+  soundsLikeCommand,
+  type Definition,
+} from "@/core/definition";
 import { planRestore, startsByItself, type WriteStep } from "@/core/restore";
 import { writeSteps, type Run, type WritableDrive } from "@/core/restore/run";
 import { factorySet, valuesByCode } from "@/core/set";
@@ -30,6 +36,12 @@ describe("commands are never part of a plan", () => {
       expect(asImported(plover).byCode.get(code)).toMatchObject({ kind: "command" });
     },
   );
+  test.each([0x6840, 0x707a, 0x78ff])("object %i of a further axis is a command too", (index) => {
+    expect(isCommandObject(index * 256)).toBe(true);
+  });
+  test.each([0x5840, 0x6083, 0xa040])("object %i is none", (index) => {
+    expect(isCommandObject(index * 256)).toBe(false);
+  });
   test("a recorded control word and set-point are left out, with the reason, also under an imported definition", () => {
     const imported = asImported(plover);
     const live = factoryOf(imported);
@@ -125,6 +137,14 @@ describe("commands are never part of a plan", () => {
     ["Start", true],
     ["Steuerwort 2", true],
     ["Consigne de vitesse", true],
+    ["Frequency set-point", true],
+    ["Current setpoint", true],
+    ["Torque command", true],
+    ["Speed reference", true],
+    ["Target velocity", true],
+    ["Drehzahlsollwert", true],
+    ["Reference source", false],
+    ["Stop time", false],
     ["Start voltage", false],
     ["Command source", false],
     ["Stop mode", false],

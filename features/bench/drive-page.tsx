@@ -147,7 +147,7 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
             data={sheet}
             start="all"
             dim={view.phase !== "connected"}
-            hollow={view.state?.volatile !== false}
+            hollow={view.fit !== "fits" || view.state?.volatile !== false}
           />
         </div>
       ) : (

@@ -55,6 +55,8 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
   const away = view.phase !== "connected";
   // What a lost drive did last says nothing of what it does now.
   const state = away ? undefined : view.state;
+  // Under a definition that does not fit, its words may mean something else.
+  const told = view.fit === "fits";
   const name = view.position?.tag ?? view.identity?.serial ?? linkText(view.link);
   return (
     <div
@@ -72,7 +74,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
           cx="5"
           cy="5"
           r="3.6"
-          fill={!away && state?.volatile === false ? "currentColor" : "none"}
+          fill={told && state?.volatile === false ? "currentColor" : "none"}
           stroke="currentColor"
           strokeWidth="1.6"
           strokeDasharray={away ? "2 1.6" : undefined}
@@ -86,7 +88,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       {state?.runCommand && !state.running && (
         <span className="text-vermilion font-semibold">run command stands</span>
       )}
-      {state && state.running === undefined && <NotTold>motor</NotTold>}
+      {state && (!told || state.running === undefined) && <NotTold>motor</NotTold>}
       {state?.controlOnly && <span className="text-ochre">control part only</span>}
       {state?.reducedSupply && <span className="text-ochre">reduced supply</span>}
       {state?.tripped && !state.trip?.expected && (

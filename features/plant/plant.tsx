@@ -87,7 +87,11 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                               cx="5"
                               cy="5"
                               r="3.6"
-                              fill={live.state?.volatile === false ? "currentColor" : "none"}
+                              fill={
+                                live.fit === "fits" && live.state?.volatile === false
+                                  ? "currentColor"
+                                  : "none"
+                              }
                               stroke="currentColor"
                               strokeWidth="1.6"
                             />

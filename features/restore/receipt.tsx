@@ -187,7 +187,8 @@ export function Receipt({
         <ul>
           {content.checks.map((each) => (
             <li key={each.id}>
-              {each.title}: {each.verdict}. {each.found}
+              {each.title}: {each.verdict === "not-told" ? "not told" : each.verdict}. {each.found}
+              {each.lookedBy && ` ${each.lookedBy} has looked.`}
             </li>
           ))}
         </ul>

@@ -201,7 +201,7 @@ function past({ job: { place } }: LiveRestore, stage: Stage): boolean {
 function changedWords(steps: LiveRestore["steps"]): string {
   const changed = steps.filter((each) => each.caution === CHANGED_BY_DRIVE).length;
   return changed === 0
-    ? "nothing else has changed"
+    ? "nothing had to be written again"
     : `${changed} changed by the drive meanwhile, written again`;
 }
 
@@ -216,6 +216,8 @@ function endWords({ job }: LiveRestore) {
   if (over === "ended")
     return job.receiptId ? "Ended before it was done." : "Ended before anything was written.";
   if (over !== "done" || !job.receiptId) return undefined;
+  // Restores of former versions kept no word here; their receipts did.
+  if (job.verified === undefined) return "Its receipt says how it ended.";
   if (job.verified) return <strong className="text-ink">Verified.</strong>;
   return "Ended; not everything is as recorded.";
 }

@@ -100,8 +100,13 @@ export function Review({
 function checkWords(checks: LiveRestore["detail"]["checks"]): string {
   const stops = checks.filter((each) => each.verdict === "stop").length;
   const cautions = checks.filter((each) => each.verdict === "caution").length;
-  const unknown = checks.filter((each) => each.verdict === "not-told").length;
+  const unknown = notLookedAt(checks, []).length;
+  const looked = checks.filter((each) => each.lookedBy !== undefined);
   if (stops > 0) return `${stops} say stop: nothing is written`;
   if (unknown > 0) return `no stop, ${unknown} not told${cautions > 0 ? `, ${cautions} to note` : ""}`;
-  return cautions > 0 ? `no stop, ${cautions} to note` : "all fine";
+  const parts = [
+    ...(looked.length > 0 ? [`${looked.length} not told, looked at by ${looked[0]!.lookedBy}`] : []),
+    ...(cautions > 0 ? [`${cautions} to note`] : []),
+  ];
+  return parts.length > 0 ? `no stop, ${parts.join(", ")}` : "all fine";
 }
