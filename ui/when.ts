@@ -10,6 +10,11 @@ export function day(at: Date | string | number): string {
   return format(new Date(at), "d MMM yyyy");
 }
 
+/** A time of today for people: 14:03. */
+export function clock(at: Date | string | number): string {
+  return format(new Date(at), "HH:mm");
+}
+
 /** A duration for people: 3 min 10 s. */
 export function duration(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));

@@ -30,6 +30,7 @@ export type { SearchView } from "./views/search";
 export type { StandInView } from "./views/stand-in";
 export type { FoundThing } from "./endpoints/ledger";
 export type { PeekItem, SerialPortView } from "./endpoints/bench";
+export type { SafetyWords } from "./endpoints/restore";
 export type { ImportChoices, PreviewView, UploadView } from "./endpoints/families";
 export { bench, cabinet, families, ledger, restore };
 

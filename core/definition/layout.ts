@@ -166,6 +166,7 @@ function buildParameter(
     readOnly: spec.readOnly ?? (kind === "measured" || kind === "counter"),
     ratingDependent: spec.ratingDependent ?? false,
     passwordLevel: spec.passwordLevel ?? 0,
+    belongsTo: spec.belongsTo,
   };
   parameter.rawMin = rawNumber(parameter, spec.min);
   parameter.rawMax = rawNumber(parameter, spec.max);

@@ -1,5 +1,16 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
-export { checkRestore, mayWrite, notLookedAt, type Check, type CheckInput, type RecordFacts } from "./check";
+export {
+  checkRestore,
+  mayWrite,
+  notLookedAt,
+  unfitFor,
+  wrongDrive,
+  type Check,
+  type CheckInput,
+  type Looked,
+  type RecordFacts,
+} from "./check";
+export { EXCHANGED, EXCHANGED_TEXT, ownersOf, type Exchanged } from "./exchanged";
 export { brokenRules, orderWrites } from "./order";
 export {
   LEFT_OUT,

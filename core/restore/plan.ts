@@ -1,5 +1,6 @@
 import { EVERYTHING, parameterFor, withinScope, type Definition, type Scope } from "@/core/definition";
 import { checkRange, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
+import { ofFormerPart, type Exchanged } from "./exchanged";
 import { orderWrites } from "./order";
 import type { PlannedWrite } from "./planned-write";
 
@@ -10,6 +11,8 @@ export interface PlanChoices {
   /** Communication settings go last; left out when the drive goes to another position. */
   communication: boolean;
   ratingDependent: boolean;
+  /** What was exchanged at the position; absent as long as nobody has said. */
+  exchanged?: Exchanged[];
   /** Codes left out by hand. */
   leaveOut: readonly string[];
 }
@@ -30,6 +33,7 @@ export const LEFT_OUT = {
   tuning: "tuning result, left out by choice",
   communication: "communication setting, left out by choice",
   rating: "depends on the rating, left out by choice",
+  exchanged: "belongs to a part that was exchanged, and is found out anew",
   hand: "left out by hand",
   scope: "outside of the part that is restored",
   "not-recorded": "not in the record",
@@ -127,6 +131,7 @@ function leftOutReason(
   if (parameter.kind === "command" || parameter.kind === "safety" || parameter.kind === "secret")
     return parameter.kind;
   if (byHand.has(parameter.code)) return "hand";
+  if (ofFormerPart(parameter, choices.exchanged ?? [])) return "exchanged";
   if (parameter.kind === "tuning" && !choices.tuning) return "tuning";
   if (parameter.kind === "communication" && !choices.communication) return "communication";
   if (parameter.ratingDependent && !choices.ratingDependent) return "rating";

@@ -1,10 +1,12 @@
 /** One value: raw <-> physical, format, parse, range, choices, bits. */
 export {
+  BELONGS_TO,
   EFFECTS,
   NEVER_WRITTEN,
   NOT_SETTINGS,
   PARAMETER_KINDS,
   VALUE_TYPES,
+  type BelongsTo,
   type BitName,
   type Choice,
   type Effect,

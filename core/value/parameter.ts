@@ -65,6 +65,10 @@ export interface BitName {
   text: string;
 }
 
+/** Parts of the machine whose exchange makes a value stale. */
+export const BELONGS_TO = ["motor", "encoder", "mechanics"] as const;
+export type BelongsTo = (typeof BELONGS_TO)[number];
+
 /** A parameter ready for use: everything a definition left to its default is filled in, limits and default are raw. */
 export interface Parameter {
   /** What it is called everywhere: the code on the keypad, with axis and set where there are several ("2:6083.00", "H.mot.12/3"). */
@@ -96,6 +100,8 @@ export interface Parameter {
   effect: Effect;
   readOnly: boolean;
   ratingDependent: boolean;
+  /** Found out on these parts: after they were exchanged it is found out anew. */
+  belongsTo?: readonly BelongsTo[];
   passwordLevel: number;
   rawMin?: number;
   rawMax?: number;

@@ -1,6 +1,7 @@
 import type { ConnectionView } from "@/core/contract";
 import { linkText } from "@/core/link";
 import { NotTold } from "@/ui/not-told";
+import { moment } from "@/ui/when";
 
 /** Where the drive stands. */
 export function StandsAt({ position }: { position: ConnectionView["position"] }) {
@@ -59,13 +60,17 @@ export function Identity({ view }: { view: ConnectionView }) {
 }
 
 /** What it is doing, as far as its status words tell. */
-function Doing({ view: { state, linkName, link, unit, fit } }: { view: ConnectionView }) {
+function Doing({ view: { state, linkName, link, unit, fit, phase, stateAt } }: { view: ConnectionView }) {
   // Under a definition that does not fit, its words mean something else perhaps.
   const told = fit === "fits";
   const words: React.ReactNode[] = [
     `${linkName === linkText(link) ? linkName : `${linkName} (${linkText(link)})`}, address ${unit}`,
   ];
-  if (state) {
+  if (phase !== "connected") {
+    // What it did last says nothing of what it does now.
+    words.push(<NotTold>what it is doing now</NotTold>);
+    if (stateAt) words.push(`last heard ${moment(stateAt)}`);
+  } else if (state) {
     words.push(runningWords(told ? state.running : undefined));
     if (told && state.runCommand && !state.running)
       words.push(<strong className="text-vermilion">a run command stands</strong>);

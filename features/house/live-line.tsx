@@ -1,20 +1,27 @@
 "use client";
 import Link from "next/link";
+import { useEffect } from "react";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { linkText } from "@/core/link";
-import type { Place, Stage, WaitsFor } from "@/core/restore";
+import { worksByItself, type Place, type Stage, type WaitsFor } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
-import { act } from "@/features/live/ask";
+import { ask } from "@/features/live/ask";
+import { useAskFirst } from "@/features/live/ask-first";
 import { useLive, useLiveStream } from "@/features/live/store";
 import { classes } from "@/ui/classes";
 import { NotTold } from "@/ui/not-told";
-import { duration } from "@/ui/when";
+import { clock, duration } from "@/ui/when";
 
 /** The strip at the foot of every page: each connected drive, what it is doing, whether it turns, what is volatile, the running job. */
 export function LiveLine() {
   const { plant, to } = usePlant();
   useLiveStream(plant);
-  const { connections, jobs, online } = useLive();
+  const { connections, jobs, online, offlineSince } = useLive();
+  // The whole page is dimmed: what it shows was true when the program was last heard.
+  useEffect(() => {
+    document.documentElement.toggleAttribute("data-unheard", !online);
+    return () => document.documentElement.removeAttribute("data-unheard");
+  }, [online]);
   const open = [...jobs.values()].filter((each) => each.open);
   const unconnected = open.filter((job) => ![...connections.values()].some((each) => isAt(each, job)));
   return (
@@ -24,7 +31,8 @@ export function LiveLine() {
     >
       {!online && (
         <span role="status" className="text-ochre font-medium whitespace-nowrap">
-          Calm Ledger does not answer; trying again.
+          Calm Ledger does not answer since {clock(offlineSince ?? 0)}: what is shown is from then. Trying
+          again.
         </span>
       )}
       {connections.size === 0 && unconnected.length === 0 && online && (
@@ -52,6 +60,8 @@ function isAt(view: ConnectionView, job: JobView): boolean {
 
 function Connected({ view, job }: { view: ConnectionView; job: JobView | undefined }) {
   const { plant, to } = usePlant();
+  const { askFirst, question } = useAskFirst();
+  const working = job !== undefined && worksByItself(job.place);
   const away = view.phase !== "connected";
   // What a lost drive did last says nothing of what it does now.
   const state = away ? undefined : view.state;
@@ -102,11 +112,16 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
           restore
         </Link>
       )}
+      {question}
       <button
         type="button"
-        disabled={Boolean(job)}
-        title={job ? "A restore is under way." : "Let go of this drive"}
-        onClick={() => void act(bench.letGo, { params: { plant, connection: view.id } })}
+        disabled={working}
+        title={working ? "A restore is under way." : "Let go of this drive"}
+        onClick={() =>
+          void askFirst("Let go all the same", (although) =>
+            ask(bench.letGo, { params: { plant, connection: view.id }, body: { although } }),
+          )
+        }
         className="min-h-8 px-2 text-soft hover:text-ink disabled:opacity-40"
       >
         Let go

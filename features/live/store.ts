@@ -2,7 +2,7 @@
 import { useEffect, useSyncExternalStore } from "react";
 import { ledger, type LiveEvent } from "@/core/contract";
 import { addressOf } from "./ask";
-import { NOTHING, take, type LiveState } from "./take";
+import { lose as lost, NOTHING, take, type LiveState } from "./take";
 
 let state = NOTHING;
 const listeners = new Set<() => void>();
@@ -13,7 +13,7 @@ function become(next: LiveState): void {
 }
 
 const hear = (data: string): void => become(take(state, JSON.parse(data) as LiveEvent));
-const lose = (): void => become({ ...state, online: false });
+const lose = (): void => become(lost(state, Date.now()));
 
 let users = 0;
 let close: (() => void) | undefined;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { ConnectionView, JobView, LiveEvent } from "@/core/contract";
 import type { WriteStep } from "@/core/restore";
-import { NOTHING, take, type LiveState } from "./take";
+import { lose, NOTHING, take, type LiveState } from "./take";
 
 const drive = (id: string, phase: ConnectionView["phase"] = "connected"): ConnectionView => ({
   id,
@@ -43,6 +43,19 @@ describe("what the pages know", () => {
     expect(now.jobs.size).toBe(0);
     expect(now.steps.size).toBe(0);
     expect(now.online).toBe(true);
+    expect([...now.gone]).toEqual(["a"]);
+  });
+  test("a stream that broke says since when, not since it was last tried; a snapshot ends that", () => {
+    const away = lose(lose(after({ type: "connection", view: drive("a") }), 1000), 4000);
+    expect(away).toMatchObject({ online: false, offlineSince: 1000 });
+    expect(away.connections.has("a")).toBe(true);
+    const back = take(away, { type: "snapshot", connections: [drive("a")], jobs: [], searches: [] });
+    expect(back).toMatchObject({ online: true, offlineSince: undefined });
+    expect(back.gone.size).toBe(0);
+  });
+  test("a drive that was let go is known to be gone, whatever a page was drawn with", () => {
+    const now = after({ type: "connection", view: drive("a") }, { type: "connection-gone", id: "a" });
+    expect([...now.gone]).toEqual(["a"]);
   });
   test("steps are told one by one and stand side by side, each as it was last told", () => {
     const all = after(step(0, "sent"), step(1, "sent"), step(0, "written"));

@@ -9,8 +9,11 @@ export interface LiveState {
   /** Counts changes of ledgers by tag, so that a page knows when to load again. */
   ledgers: ReadonlyMap<string, number>;
   searches: ReadonlyMap<string, SearchView>;
-  /** Whether the stream of events is there. */
+  /** Drives that were let go, or that the program does not know any more since it was started anew. */
+  gone: ReadonlySet<string>;
+  /** Whether the stream of events is there, and since when it is not, ms since 1970. */
   online: boolean;
+  offlineSince?: number;
 }
 
 export const NOTHING: LiveState = {
@@ -19,6 +22,7 @@ export const NOTHING: LiveState = {
   steps: new Map(),
   ledgers: new Map(),
   searches: new Map(),
+  gone: new Set(),
   online: true,
 };
 
@@ -32,12 +36,23 @@ export function take(state: LiveState, message: LiveEvent): LiveState {
         jobs: new Map(message.jobs.map((each) => [each.id, each])),
         steps: new Map(),
         searches: new Map(message.searches.map((each) => [each.id, each])),
+        gone: new Set([
+          ...state.gone,
+          ...[...state.connections.keys()].filter(
+            (id) => !message.connections.some((each) => each.id === id),
+          ),
+        ]),
         online: true,
+        offlineSince: undefined,
       };
     case "connection":
       return { ...state, connections: having(state.connections, message.view.id, message.view) };
     case "connection-gone":
-      return { ...state, connections: without(state.connections, message.id) };
+      return {
+        ...state,
+        connections: without(state.connections, message.id),
+        gone: new Set([...state.gone, message.id]),
+      };
     case "search":
       return { ...state, searches: having(state.searches, message.view.id, message.view) };
     case "search-gone":
@@ -55,6 +70,11 @@ export function take(state: LiveState, message: LiveEvent): LiveState {
         ledgers: having(state.ledgers, message.tag, (state.ledgers.get(message.tag) ?? 0) + 1),
       };
   }
+}
+
+/** The state once the stream broke at this moment; what is known stays, and is old. */
+export function lose(state: LiveState, at: number): LiveState {
+  return state.online ? { ...state, online: false, offlineSince: at } : state;
 }
 
 function having<K, V>(map: ReadonlyMap<K, V>, key: K, value: V): Map<K, V> {

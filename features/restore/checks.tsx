@@ -1,17 +1,22 @@
-import type { Check } from "@/core/restore";
+import { EXCHANGED, EXCHANGED_TEXT, type Check, type Exchanged, type Looked } from "@/core/restore";
+import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 
 const WORD = { stop: "stop", caution: "caution", "not-told": "not told", fine: "fine" } as const;
 
-/** Which checks that nobody tells a person says to have looked at, while the plan is looked through. */
+/** What a person says of the checks that nobody tells, while the plan is looked through. */
 export interface Looking {
-  looked: ReadonlySet<string>;
-  onLook: (id: string, looked: boolean) => void;
+  looked: readonly Looked[];
+  onLook: (id: string, looked: Looked | undefined) => void;
+  exchanged: readonly Exchanged[] | undefined;
+  onExchanged: (exchanged: Exchanged[]) => void;
 }
 
 /** What was looked at before the first write: stop, not told, caution or fine, why, and what would make it fine. */
 export function Checks({ checks, looking }: { checks: Check[]; looking?: Looking }) {
-  const fine = checks.filter((each) => each.verdict === "fine");
+  // What was answered here can be answered otherwise; it stays in sight.
+  const answered = (each: Check): boolean => looking !== undefined && each.asks === "exchanged";
+  const fine = checks.filter((each) => each.verdict === "fine" && !answered(each));
   return (
     <>
       <Lines
@@ -19,6 +24,7 @@ export function Checks({ checks, looking }: { checks: Check[]; looking?: Looking
           ...checks.filter((each) => each.verdict === "stop"),
           ...checks.filter((each) => each.verdict === "not-told"),
           ...checks.filter((each) => each.verdict === "caution"),
+          ...checks.filter((each) => each.verdict === "fine" && answered(each)),
         ]}
         looking={looking}
       />
@@ -54,23 +60,84 @@ function Lines({ checks, looking }: { checks: Check[]; looking?: Looking }) {
             <td className="py-1.5 max-sm:w-full max-sm:pt-0">
               {check.found}
               {check.remedy && <span className="block text-soft">{check.remedy}</span>}
-              {check.lookedBy && <span className="block">{check.lookedBy} has looked.</span>}
-              {check.verdict === "not-told" && looking && (
-                <label className="mt-1 flex min-h-11 sm:min-h-8 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="h-6 w-6 shrink-0"
-                    checked={looking.looked.has(check.id)}
-                    onChange={(event) => looking.onLook(check.id, event.target.checked)}
-                  />
-                  I have looked: {check.title.toLowerCase()}
-                </label>
+              {check.lookedBy && <span className="block">{lookedWords(check)}</span>}
+              {looking && (check.verdict === "not-told" || check.asks === "exchanged") && (
+                <Answer check={check} looking={looking} />
               )}
             </td>
           </tr>
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** Who looked, and what was said. */
+export function lookedWords({ lookedBy, answer, asks }: Check): string {
+  if (asks === "name") return `At the machine: ${answer}, as ${lookedBy} said.`;
+  if (asks === "serial-end") return `${lookedBy} gave its serial number from the type plate: …${answer}.`;
+  return `${lookedBy} has looked.`;
+}
+
+function Answer({ check, looking }: { check: Check; looking: Looking }) {
+  const said = looking.looked.find((each) => each.id === check.id);
+  if (check.asks === "exchanged") return <WhatWasExchanged looking={looking} />;
+  if (check.asks)
+    return (
+      <label className="mt-1 flex flex-wrap items-center gap-x-2">
+        <span>{check.asks === "name" ? "At the machine" : "Its serial number ends in"}</span>
+        <input
+          className="min-h-11 sm:min-h-9 rounded-page border border-hairline bg-leaf px-2 w-56"
+          value={said?.answer ?? ""}
+          maxLength={80}
+          autoComplete="off"
+          onChange={({ target: { value } }) =>
+            looking.onLook(check.id, value.trim() ? { id: check.id, answer: value } : undefined)
+          }
+        />
+      </label>
+    );
+  return (
+    <label className="mt-1 flex min-h-11 sm:min-h-8 items-center gap-2">
+      <input
+        type="checkbox"
+        className="h-6 w-6 shrink-0"
+        checked={said !== undefined}
+        onChange={({ target: { checked } }) =>
+          looking.onLook(check.id, checked ? { id: check.id } : undefined)
+        }
+      />
+      I have looked: {check.title.toLowerCase()}
+    </label>
+  );
+}
+
+/** What was exchanged: each part ticked; nothing at all is said with a button of its own. */
+function WhatWasExchanged({ looking: { exchanged, onExchanged } }: { looking: Looking }) {
+  return (
+    <fieldset className="mt-1 flex flex-wrap gap-x-4">
+      <legend className="sr-only">What was exchanged</legend>
+      {EXCHANGED.map((each) => (
+        <label key={each} className="flex min-h-11 sm:min-h-8 items-center gap-2">
+          <input
+            type="checkbox"
+            className="h-6 w-6 shrink-0"
+            checked={exchanged?.includes(each) ?? false}
+            onChange={({ target: { checked } }) =>
+              onExchanged(
+                EXCHANGED.filter((one) => (one === each ? checked : (exchanged ?? []).includes(one))),
+              )
+            }
+          />
+          {EXCHANGED_TEXT[each]}
+        </label>
+      ))}
+      {exchanged === undefined && (
+        <Button rank="quiet" onClick={() => onExchanged([])}>
+          Nothing was exchanged
+        </Button>
+      )}
+    </fieldset>
   );
 }
 

@@ -1,11 +1,14 @@
 "use client";
 import Link from "next/link";
 import type { ReceiptContent } from "@/core/contract";
-import { LEFT_OUT, type LeftOutReason } from "@/core/restore";
+import { EXCHANGED_TEXT, LEFT_OUT, type LeftOutReason } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
+import { Notice } from "@/ui/notice";
 import { duration, moment } from "@/ui/when";
+import { lookedWords } from "./checks";
+import { Safety, type SignOff } from "./safety";
 
 export interface ReceiptRow {
   code: string;
@@ -35,6 +38,32 @@ const PERMANENT = {
   unknown: "not known",
 };
 
+/** Who began, confirmed and ended it; one name where it was one person. */
+function byWords({ byName, confirmedBy, endedBy }: ReceiptContent): string {
+  const others = [
+    ...(confirmedBy && confirmedBy !== byName ? [`confirmed by ${confirmedBy}`] : []),
+    ...(endedBy && endedBy !== byName ? [`ended by ${endedBy}`] : []),
+  ];
+  return others.length > 0 ? `begun by ${byName}, ${others.join(", ")}` : byName;
+}
+
+/** Who was at the machine, and what was exchanged there. */
+function besideFacts({ checks, deadVoltage, exchanged }: ReceiptContent): Array<[string, string]> {
+  const beside = checks.find((each) => each.asks === "name")?.answer;
+  return [
+    ...(beside ? [["At the machine", beside] as [string, string]] : []),
+    ...(deadVoltage ? [["Dead voltage", deadVoltage] as [string, string]] : []),
+    ...(exchanged
+      ? [
+          [
+            "Exchanged",
+            exchanged.map((each) => EXCHANGED_TEXT[each]).join(", ") || "nothing, as was said",
+          ] as [string, string],
+        ]
+      : []),
+  ];
+}
+
 /** The account of a restore: who put what onto which drive, when, and how it was proved. */
 export function Receipt({
   id,
@@ -42,12 +71,14 @@ export function Receipt({
   rows,
   also,
   leftOut,
+  signOffs,
 }: {
   id: number;
   content: ReceiptContent;
   rows: ReceiptRow[];
   also: Array<{ code: string; name: string; from: string; to: string }>;
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
+  signOffs: SignOff[];
 }) {
   const { to } = usePlant();
   const facts: Array<[string, React.ReactNode]> = [
@@ -79,7 +110,8 @@ export function Receipt({
       "The record was of",
       content.previousSerial === content.drive.serial ? "the same drive" : `drive ${content.previousSerial}`,
     ],
-    ["By", content.byName],
+    ["By", byWords(content)],
+    ...besideFacts(content),
     [
       "When",
       `${moment(content.startedAt)}, within ${duration(Date.parse(content.endedAt) - Date.parse(content.startedAt))}`,
@@ -93,12 +125,17 @@ export function Receipt({
       </>,
     ],
   ];
+  const notReady = (content.exchanged ?? [])
+    .filter((each) => each === "motor" || each === "encoder" || each === "mechanics")
+    .map((each) => EXCHANGED_TEXT[each])
+    .join(" and ");
   const good = rows.filter((each) => each.verdict === "verified").length;
   return (
     <div className="px-6 py-6 max-w-5xl w-full mx-auto print-flow">
       <div className="flex items-start justify-between gap-4">
         <h1 className="text-2xl font-semibold">
           Receipt {id}: {OUTCOME[content.outcome]}
+          {leftOut.length > 0 && content.outcome === "verified" && `, ${leftOut.length} left out`}
         </h1>
         <Button className="no-print" onClick={() => window.print()}>
           Print
@@ -108,6 +145,14 @@ export function Receipt({
         {good} of {rows.length} parameters written, read back and equal; {content.equal} were already as
         recorded{leftOut.length > 0 && `; ${leftOut.length} left out`}.
       </p>
+      {content.safety && <Safety receipt={id} signOffs={signOffs} />}
+      {notReady && (
+        <div className="mb-4">
+          <Notice kind="caution" title={`Not ready: ${notReady} exchanged`}>
+            Until the axis was identified, homed, and its travel limits proved, it does not count as ready.
+          </Notice>
+        </div>
+      )}
       <dl className="bg-leaf border border-hairline rounded-page grid grid-cols-[11rem_1fr] gap-y-1 p-4 text-[15px]">
         {facts.map(([term, fact]) => [
           <dt key={term} className="text-soft">
@@ -188,7 +233,7 @@ export function Receipt({
           {content.checks.map((each) => (
             <li key={each.id}>
               {each.title}: {each.verdict === "not-told" ? "not told" : each.verdict}. {each.found}
-              {each.lookedBy && ` ${each.lookedBy} has looked.`}
+              {each.lookedBy && ` ${lookedWords(each)}`}
             </li>
           ))}
         </ul>

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { notLookedAt } from "@/core/restore";
+import { notLookedAt, type Looked } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { Button } from "@/ui/button";
 import { Step } from "@/ui/step";
@@ -19,9 +19,10 @@ export function Review({
   const { detail, job } = restore;
   const { checks, plan, choices } = detail;
   const looking = job.place.stage === "review" && !job.place.over;
-  const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
+  const [looked, setLooked] = useState<readonly Looked[]>([]);
+  const [deadVoltage, setDeadVoltage] = useState("");
   const stops = checks.filter((each) => each.verdict === "stop").length;
-  const open = notLookedAt(checks, [...looked]).length;
+  const open = notLookedAt(checks, looked).length;
   const state = (there: boolean) => {
     if (!there) return "later";
     return looking ? "open" : "done";
@@ -39,10 +40,23 @@ export function Review({
             checks={checks}
             looking={{
               looked,
-              onLook: (id, yes) =>
-                setLooked(new Set(yes ? [...looked, id] : [...looked].filter((each) => each !== id))),
+              onLook: (id, said) =>
+                setLooked([...looked.filter((each) => each.id !== id), ...(said ? [said] : [])]),
+              exchanged: choices.exchanged,
+              onExchanged: (exchanged) => void restore.choose({ ...choices, exchanged }),
             }}
           />
+        )}
+        {looking && (
+          <label className="block border-t border-hairline pt-2 text-[15px]">
+            Where hands go inside: tested for dead voltage by whom, measured how
+            <input
+              className="block w-full max-w-xl min-h-11 sm:min-h-9 rounded-page border border-hairline bg-leaf px-2"
+              value={deadVoltage}
+              maxLength={300}
+              onChange={({ target }) => setDeadVoltage(target.value)}
+            />
+          </label>
         )}
         {!looking && checks.length > 0 && (
           <details className="text-[15px]">
@@ -73,7 +87,7 @@ export function Review({
               <Button
                 rank="primary"
                 disabled={stops > 0 || open > 0}
-                onClick={() => void restore.confirm([...looked])}
+                onClick={() => void restore.confirm(looked, deadVoltage)}
               >
                 Write {plan.writes.length} parameters →
               </Button>
@@ -86,7 +100,7 @@ export function Review({
               {stops === 0 && open > 0 && (
                 <span className="text-ochre">
                   {open} {open === 1 ? "line of the check is" : "lines of the check are"} not told: look, and
-                  tick them first.
+                  answer first.
                 </span>
               )}
             </div>

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { restore, type ConnectionView, type JobView, type RestoreDetail } from "@/core/contract";
-import type { PlanChoices, WriteStep } from "@/core/restore";
+import type { Looked, PlanChoices, WriteStep } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
@@ -16,8 +16,8 @@ export interface LiveRestore {
   /** The drive it is about, where it is connected. */
   connected: ConnectionView | undefined;
   choose: (choices: PlanChoices) => Promise<void>;
-  /** `looked` names the checks that are not told and that the person has looked at. */
-  confirm: (looked: string[]) => Promise<void>;
+  /** `looked` says what the person has looked at of what nobody tells; `deadVoltage` may stay empty. */
+  confirm: (looked: readonly Looked[], deadVoltage: string) => Promise<void>;
   stop: () => Promise<void>;
   goOn: (again?: number[]) => Promise<void>;
   putBack: () => Promise<void>;
@@ -59,8 +59,9 @@ export function useRestore(first: RestoreDetail): LiveRestore {
       await act(restore.choosePlan, { params, body: { ...body, leaveOut: [...body.leaveOut] } });
       await load();
     },
-    async confirm(looked) {
-      await act(restore.confirmPlan, { params, body: { seal: detail.seal ?? "", looked } });
+    async confirm(looked, deadVoltage) {
+      const body = { seal: detail.seal ?? "", looked: [...looked], deadVoltage };
+      await act(restore.confirmPlan, { params, body });
       await load();
     },
     async stop() {

@@ -20,9 +20,11 @@ import {
 } from "@/server/link";
 import type { Person } from "@/server/people";
 import { Connection } from "./connection";
+import { misplaced } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
 import { compareWithStanding, standingAt } from "./place";
 import { recognisePosition } from "./recognise";
+import { suggestPositions } from "./suggest";
 import { linkRow, noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
@@ -97,7 +99,7 @@ export class Bench {
     }
     const { id: linkId, name: linkName } = row.value;
     const connection = new Connection(
-      { id, plantId, linkId, linkName, link },
+      { id, plantId, linkId, linkName, link, by: { id: person.id, name: person.name } },
       started.value,
       shelf.get(started.value.definitionId!),
       (each) => {
@@ -217,12 +219,24 @@ export class Bench {
     await this.measureDrift(connection);
   }
 
-  /** Keeps the reading of a connected drive as a record of a position: one action, no second read. */
-  async record(person: Person, connection: Connection, positionId: number): Promise<Result<Kept>> {
+  /**
+   * Keeps the reading of a connected drive as a record of a position: one action, no second read. Where it does not seem to belong there, it is asked
+   * first; `although` says that a person has agreed.
+   */
+  async record(
+    person: Person,
+    connection: Connection,
+    positionId: number,
+    although = false,
+  ): Promise<Result<Kept>> {
     const refused = whyNotRecorded(connection);
     if (refused) return bad(refused);
     const { definition, values, identity, state, address, reading } = connection;
-    const kept = await keepReading(this.parts.db, definition, person, {
+    const { db, shelf } = this.parts;
+    const agreed = although || (connection.placeAgreed && connection.position?.id === positionId);
+    const ask = agreed ? undefined : await misplaced(db, shelf, connection, positionId);
+    if (ask) return bad(ask);
+    const kept = await keepReading(db, definition, person, {
       positionId,
       set: buildSet(definition, values),
       identity,
@@ -232,29 +246,49 @@ export class Bench {
       origin: "read",
       takenAt: connection.readAt ?? this.now(),
     });
-    if (reading) await dropReading(this.parts.db, reading.id);
-    await rememberAddress(this.parts.db, connection, positionId);
+    if (reading) await dropReading(db, reading.id);
+    await rememberAddress(db, connection, positionId);
     await this.recognise(connection);
     await this.measureDrift(connection);
     this.parts.events.publish({ type: "ledger", tag: connection.position?.tag ?? "" });
     return good(kept);
   }
 
-  /** Says at which position a drive stands when neither serial number nor address tell. */
-  async placeAt(connection: Connection, positionId: number): Promise<void> {
+  /** Says at which position a drive stands. Asked first where it does not seem to belong there; `although` says that a person has agreed. */
+  async placeAt(connection: Connection, positionId: number, although = false): Promise<Result<undefined>> {
     const { db, shelf } = this.parts;
+    const ask = although ? undefined : await misplaced(db, shelf, connection, positionId);
+    if (ask) return bad(ask);
     const [row] = await db.select().from(tables.position).where(eq(tables.position.id, positionId));
-    if (!row) return;
-    connection.standAt(await standingAt(db, shelf, row, connection.identity));
-    await this.measureDrift(connection);
+    if (row) {
+      const standing = await standingAt(db, shelf, row, connection);
+      connection.standAt({ ...standing, agreed: although });
+      await this.measureDrift(connection);
+    }
+    return good(undefined);
   }
 
-  /** Finds the plant position of a connected drive anew. */
+  /** Notes the way by which a drive answers now with its position. False when it stands at none. */
+  async noteWay(connection: Connection): Promise<boolean> {
+    const { position } = connection;
+    if (!position) return false;
+    await rememberAddress(this.parts.db, connection, position.id, true);
+    await this.recognise(connection);
+    return true;
+  }
+
+  /** Finds the plant position of a connected drive anew; where nothing tells, positions are suggested. */
   async recognise(connection: Connection): Promise<void> {
     const { db, shelf } = this.parts;
     const { identity, address, unit } = connection;
-    const row = await recognisePosition(db, address.plantId, identity, { linkId: address.linkId, unit });
-    if (row) connection.standAt(await standingAt(db, shelf, row, identity));
+    const found = await recognisePosition(db, address.plantId, identity, { linkId: address.linkId, unit });
+    if (found) {
+      const standing = await standingAt(db, shelf, found.position, connection);
+      connection.standAt({ ...standing, answersAt: found.answersAt });
+      return;
+    }
+    const taken = this.list().flatMap((each) => each.position?.id ?? []);
+    connection.suggest(await suggestPositions(db, connection, taken));
   }
 
   /** Compares what was read with the position's standing record. */

@@ -11,18 +11,25 @@ export interface ConnectionAddress {
   linkId: number;
   linkName: string;
   link: LinkSettings;
+  /** Who connected it. */
+  by: { id: string; name: string };
 }
 
 /** Where a drive stands, and whom it stands in for. */
 export interface Standing {
   position: { id: number; tag: string; title: string };
   swappedFor?: ConnectionView["swappedFor"];
+  answersAt?: ConnectionView["answersAt"];
+  notedOtherwise?: string;
+  /** A person has said so, although it did not seem to belong there. */
+  agreed?: boolean;
 }
 
 /** How a drive compares with its position's standing record; neither when nothing can be said yet. */
 export interface Comparison {
   drift?: ConnectionView["drift"];
   notCompared?: ConnectionView["notCompared"];
+  unfit?: ConnectionView["unfit"];
 }
 
 /**
@@ -33,6 +40,7 @@ export class Connection {
   private live: LiveView;
   private laidOut: Definition;
   private standing: Standing | undefined;
+  private suggested: ConnectionView["suggested"];
   private comparison: Comparison = {};
   private shown: ReadingView | undefined;
   private held: { values: ReadonlyMap<string, RawValue>; at: Date | undefined } = {
@@ -87,6 +95,11 @@ export class Connection {
     return this.standing?.position;
   }
 
+  /** Whether a person has agreed to where it stands, although it did not seem to belong there. */
+  get placeAgreed(): boolean {
+    return this.standing?.agreed ?? false;
+  }
+
   get reading(): ReadingView | undefined {
     return this.shown;
   }
@@ -110,6 +123,12 @@ export class Connection {
   /** Where it stands. */
   standAt(standing: Standing | undefined): void {
     this.standing = standing;
+    this.changed(this);
+  }
+
+  /** Where it may stand, while nobody knows. */
+  suggest(positions: NonNullable<ConnectionView["suggested"]>): void {
+    this.suggested = positions;
     this.changed(this);
   }
 
@@ -138,7 +157,7 @@ export class Connection {
     const { id, linkName, link } = this.address;
     const { phase, since, unit, identity, fit, state, stateAt, trouble } = this.live;
     const { file, title } = this.laidOut;
-    const { position, swappedFor } = this.standing ?? {};
+    const { position, swappedFor, answersAt, notedOtherwise } = this.standing ?? {};
     return {
       id,
       linkName,
@@ -155,6 +174,10 @@ export class Connection {
       stateAt,
       trouble,
       swappedFor,
+      answersAt,
+      notedOtherwise,
+      suggested: position ? undefined : this.suggested,
+      byName: this.address.by.name,
       reading: this.shown,
       ...this.comparison,
       position: position && { tag: position.tag, title: position.title },

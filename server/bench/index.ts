@@ -1,4 +1,5 @@
 /** Live work: connections, readings, recording, searches. */
+export { alikeInReach } from "./alike";
 export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./bench";
 export { Connection } from "./connection";
 export { peek } from "./look";

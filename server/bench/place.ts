@@ -1,27 +1,32 @@
 import { and, eq } from "drizzle-orm";
 import { driftOf } from "@/core/compare";
-import { listName } from "@/core/definition";
-import { whatChanged, type DriveIdentity } from "@/core/drive";
+import { whatChanged } from "@/core/drive";
+import { unfitFor } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import { loadSet, recordById, standingOf } from "@/server/ledger";
+import { factsOfRecord, loadSet, recordById, standingOf } from "@/server/ledger";
 import type { Comparison, Connection, Standing } from "./connection";
+import { notedOtherwise } from "./ways";
 
 /** A drive at a position, and the drive that was fitted there last where it is another. */
 export async function standingAt(
   db: Database,
   shelf: DefinitionShelf,
   row: { id: number; tag: string; title: string },
-  identity: DriveIdentity,
+  connection: Connection,
 ): Promise<Standing> {
-  const position = { id: row.id, tag: row.tag, title: row.title };
-  const fitted = await fittedAt(db, row.id);
+  const { id, tag, title } = row;
+  const { identity } = connection;
+  const position = { id, tag, title };
+  const otherwise = await notedOtherwise(db, connection, id);
+  const fitted = await fittedAt(db, id);
   const change = fitted ? whatChanged(fitted, identity) : "same";
-  if (!fitted || change === "same") return { position };
+  if (!fitted || change === "same") return { position, notedOtherwise: otherwise };
   const ratingName = fitted.rating && shelf.find(fitted.definitionId)?.ratings.get(fitted.rating)?.name;
   return {
     position,
+    notedOtherwise: otherwise,
     swappedFor: {
       serial: fitted.serial,
       ratingName: ratingName || "unknown rating",
@@ -53,15 +58,16 @@ export async function compareWithStanding(
   const choice = await standingOf(db, position!.id);
   const row = choice && (await recordById(db, choice.recordId));
   if (!row) return {};
-  if (row.definitionId !== definition.id) {
-    const recorded = await shelf.ofRecord(db, row);
-    return {
-      notCompared: { record: row.number, recordedAs: recorded ? listName(recorded) : row.definitionId },
-    };
-  }
+  const set = await loadSet(db, row);
+  const facts = await factsOfRecord(db, shelf, definition, row, set, true);
+  const why = unfitFor(definition, facts, identity).map(({ found, remedy }) => ({ found, remedy }));
+  const unfit = why.length > 0 ? { record: row.number, why } : undefined;
+  if (row.definitionId !== definition.id)
+    return { unfit, notCompared: { record: row.number, recordedAs: facts.recordedAs! } };
   const standard = valuesByCode(factorySet(definition, identity.rating));
-  const drift = driftOf(definition, standard, valuesByCode(await loadSet(db, row)), values);
+  const drift = driftOf(definition, standard, valuesByCode(set), values);
   return {
+    unfit,
     drift: {
       record: row.number,
       changed: drift.changed.length,

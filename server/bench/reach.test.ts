@@ -125,7 +125,7 @@ describe("a drive that no definition fits", () => {
       value: { id: known.id, fit: "fits" },
     });
     expect(
-      await plant.app.bench.record(plant.person, plant.app.bench.find(known.id)!, plant.positionId),
+      await plant.app.bench.record(plant.person, plant.app.bench.find(known.id)!, plant.positionId, true),
     ).toMatchObject({
       ok: true,
       value: { record: { serial: "ST-1", present: 2 } },
@@ -164,6 +164,7 @@ describe("a drive that no definition fits", () => {
       ["rating", "not-told"],
       ["supply", "not-told"],
       ["serial", "caution"],
+      ["beside", "not-told"],
       ["stopped", "not-told"],
       ["run-command", "not-told"],
       ["self-start", "not-told"],
@@ -174,13 +175,15 @@ describe("a drive that no definition fits", () => {
     expect(plan!.writes).toMatchObject([{ code: "S1", from: 7, to: 12 }]);
     const { restores } = plant.app;
     const { id } = started.value;
+    const seal = planHash(plan!);
     const notTold = checks.filter((each) => each.verdict === "not-told").map((each) => each.id);
-    expect(await restores.confirm(id, plant.person, planHash(plan!), notTold.slice(1))).toMatchObject({
+    const looked = notTold.map((each) => ({ id: each, answer: "Tom Reid" }));
+    expect(await restores.confirm(id, plant.person, { seal, looked: looked.slice(1) })).toMatchObject({
       ok: false,
       trouble: { kind: "not-looked-at", text: "Nobody has looked yet: Rating." },
     });
     expect((await restores.detail(id))!.steps).toEqual([]);
-    expect(await restores.confirm(id, plant.person, planHash(plan!), notTold)).toMatchObject({ ok: true });
+    expect(await restores.confirm(id, plant.person, { seal, looked })).toMatchObject({ ok: true });
     await restores.settled(id);
     const { receiptId } = (await restores.detail(id))!;
     const { content } = (await findReceipt(plant.app.db, 1, receiptId!))!;

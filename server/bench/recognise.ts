@@ -2,13 +2,19 @@ import { and, eq } from "drizzle-orm";
 import type { DriveIdentity } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 
-/** The position a drive stands at: by its serial number first, then by link and address. Undefined when neither tells. */
+interface Found {
+  id: number;
+  tag: string;
+  title: string;
+}
+
+/** The position a drive stands at: by its serial number first, then by link and address; `answersAt` where the two do not agree. Undefined when neither tells. */
 export async function recognisePosition(
   db: Database,
   plantId: number,
   identity: DriveIdentity,
   address: { linkId: number; unit: number },
-): Promise<{ id: number; tag: string; title: string } | undefined> {
+): Promise<{ position: Found; answersAt?: Found } | undefined> {
   const { position, drive } = tables;
   const columns = { id: position.id, tag: position.tag, title: position.title };
   const bySerial = await db
@@ -23,7 +29,6 @@ export async function recognisePosition(
         eq(position.plantId, plantId),
       ),
     );
-  if (bySerial[0]) return bySerial[0];
   const byAddress = await db
     .select(columns)
     .from(position)
@@ -34,5 +39,8 @@ export async function recognisePosition(
         eq(position.plantId, plantId),
       ),
     );
-  return byAddress[0];
+  const [fitted] = bySerial;
+  const [noted] = byAddress;
+  if (!fitted) return noted && { position: noted };
+  return noted && noted.id !== fitted.id ? { position: fitted, answersAt: noted } : { position: fitted };
 }

@@ -115,8 +115,9 @@ export class Searches {
     if (!identity) return { swapped: false };
     // The way of speaking that was answered is the one to keep.
     await db.update(tables.link).set({ lastSuccess: at, settings: link }).where(eq(tables.link.id, linkId));
-    const position = await recognisePosition(db, plantId, identity, { linkId, unit });
-    if (!position) return { swapped: false };
+    const found = await recognisePosition(db, plantId, identity, { linkId, unit });
+    if (!found) return { swapped: false };
+    const { position } = found;
     const fitted = await fittedAt(db, position.id);
     return {
       position: { tag: position.tag, title: position.title },

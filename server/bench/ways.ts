@@ -1,4 +1,4 @@
-import { eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { linkKey, linkText, type LinkSettings } from "@/core/link";
 import { tables, type Database } from "@/server/database";
 import type { Connection } from "./connection";
@@ -29,17 +29,41 @@ export async function noteSuccess(
   await noteSighting(db, { linkId: address.linkId, unit, at, identity });
 }
 
-/** Keeps the way to a drive with the position at which it was recorded. */
-export async function rememberAddress(
-  db: Database,
-  { definition, values, address, unit }: Connection,
-  positionId: number,
-): Promise<void> {
-  // A drive that was reached at its lone address is to be found again when it is not alone any more.
+/** The way by which a drive is found again: a drive that was reached at its lone address, when it is not alone any more. */
+function wayOf({ definition, values, address, unit }: Connection): { linkId: number; unitAddress: number } {
   const lone = definition.file.modbus?.loneAddress === unit && definition.addressCode;
   const own = lone ? values.get(lone) : undefined;
+  return { linkId: address.linkId, unitAddress: own === undefined ? unit : Number(own) };
+}
+
+/** Keeps the way to a drive with the position at which it was recorded. One that is noted already stays until a person says otherwise (`anew`). */
+export async function rememberAddress(
+  db: Database,
+  connection: Connection,
+  positionId: number,
+  anew = false,
+): Promise<void> {
+  const { position } = tables;
   await db
-    .update(tables.position)
-    .set({ linkId: address.linkId, unitAddress: own === undefined ? unit : Number(own) })
-    .where(eq(tables.position.id, positionId));
+    .update(position)
+    .set(wayOf(connection))
+    .where(anew ? eq(position.id, positionId) : and(eq(position.id, positionId), isNull(position.linkId)));
+}
+
+/** The way that is noted for a position, in words, where the drive answers on another; undefined where it is the same or none. */
+export async function notedOtherwise(
+  db: Database,
+  connection: Connection,
+  positionId: number,
+): Promise<string | undefined> {
+  const { position, link } = tables;
+  const [noted] = await db
+    .select({ linkId: position.linkId, unit: position.unitAddress, name: link.name })
+    .from(position)
+    .innerJoin(link, eq(link.id, position.linkId))
+    .where(eq(position.id, positionId));
+  if (!noted) return undefined;
+  const now = wayOf(connection);
+  if (noted.linkId === now.linkId && noted.unit === now.unitAddress) return undefined;
+  return noted.linkId === now.linkId ? `address ${noted.unit}` : `${noted.name}, address ${noted.unit}`;
 }

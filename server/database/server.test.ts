@@ -4,7 +4,8 @@ import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
 import { openServer, tables } from "@/server/database";
 import { addNote, keepReading, listRecords, raiseStanding, standingOf } from "@/server/ledger";
-import { findReceipt, planHash } from "@/server/restore";
+import { findReceipt, signOffSafety } from "@/server/restore";
+import { lookThrough } from "@/server/testing/look-through";
 import { expectOnlyAddedTo } from "@/server/testing/only-added-to";
 import { connectAndRead, FRESH, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import { startPostgres } from "@/server/testing/postgres";
@@ -63,8 +64,9 @@ test("on a PostgreSQL server: recorded, exchanged, restored and verified", async
   const { id } = started.value;
   await plant.app.restores.settled(id);
   plant.drive.givePermission();
-  const { plan } = (await plant.app.restores.detail(id))!;
-  expect(await plant.app.restores.confirm(id, person, planHash(plan!))).toMatchObject({ ok: true });
+  expect(await plant.app.restores.confirm(id, person, await lookThrough(plant, id))).toMatchObject({
+    ok: true,
+  });
   await plant.app.restores.settled(id);
   const detail = (await plant.app.restores.detail(id))!;
   expect(detail).toMatchObject({ place: { stage: "receipt", over: "done" }, permanent: "yes" });
@@ -123,5 +125,12 @@ test("five raise records at one position at once: the standing record is the las
 test("what is only added to refuses on a server too", async () => {
   const [record] = await listRecords(plant.app.db, plant.positionId);
   await addNote(plant.app.db, plant.person, record!.id, "Belt slipped.", new Date());
+  await signOffSafety(
+    plant.app.db,
+    plant.person,
+    { id: 1, plantId: 1, positionId: plant.positionId },
+    { how: "by the vendor's tool", checkSum: "9F3A", functionTest: "door opened, it coasted" },
+    new Date(),
+  );
   await expectOnlyAddedTo(plant.app.db);
 });

@@ -1,6 +1,7 @@
 /** Records: keeping, finding and reading them; the standing record. */
 export { recordAt, type RecordAt } from "./at-position";
 export { defaultColumn, recordColumn } from "./columns";
+export { factsOfRecord, newerThan } from "./facts";
 export { keepReading, storePieces, type Kept, type Reading } from "./keep";
 export {
   listRecords,
@@ -12,4 +13,4 @@ export {
   standingOf,
   type RecordRow,
 } from "./records";
-export { addNote, raiseStanding } from "./standing";
+export { addNote, raiseStanding, whatIsMissing } from "./standing";

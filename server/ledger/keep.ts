@@ -1,4 +1,4 @@
-import { and, eq, ne, sql } from "drizzle-orm";
+import { and, eq, not, sql } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import { completenessOf, pieceHash, recordHashes, type ParameterSet, type Piece } from "@/core/set";
@@ -54,6 +54,8 @@ export async function keepReading(
       last.firmware === reading.identity.firmware &&
       last.present === completeness.present
     ) {
+      // It may have been somewhere else meanwhile.
+      await fitDrive(tx, reading.identity, position);
       await writeJournal(tx, {
         at: reading.takenAt,
         plantId: position.plantId,
@@ -151,7 +153,12 @@ async function fitDrive(
   await tx
     .update(drive)
     .set({ whereabouts: "removed", positionId: null })
-    .where(and(eq(drive.positionId, position.id), ne(drive.serial, serial)));
+    .where(
+      and(
+        eq(drive.positionId, position.id),
+        not(and(eq(drive.serial, serial), eq(drive.definitionId, identity.definitionId))!),
+      ),
+    );
   const rows = await tx
     .insert(drive)
     .values({

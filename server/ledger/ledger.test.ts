@@ -14,6 +14,7 @@ import {
   raiseStanding,
   standingOf,
 } from "@/server/ledger";
+import { signOffSafety } from "@/server/restore";
 import { expectOnlyAddedTo } from "@/server/testing/only-added-to";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 
@@ -187,5 +188,12 @@ test("the database itself refuses to change or to empty what is only added to", 
     byName: plant.person.name,
     content: {},
   });
+  await signOffSafety(
+    db,
+    plant.person,
+    { id: 1, plantId: 1, positionId: plant.positionId },
+    { how: "by the vendor's tool", checkSum: "9F3A", functionTest: "door opened, it coasted" },
+    now(),
+  );
   await expectOnlyAddedTo(db);
 });

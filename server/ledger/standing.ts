@@ -1,9 +1,22 @@
 import { asc, eq } from "drizzle-orm";
+import type { Trouble } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { makeCurrent } from "./current";
-import { recordById } from "./records";
+import { recordById, type RecordRow } from "./records";
+
+/** What a person has to agree to before a record is raised: that it is partial, and what of it is missing. Undefined when it is complete. */
+export function whatIsMissing({ number, present, expected, missing }: RecordRow): Trouble | undefined {
+  if (present >= expected) return undefined;
+  const some = missing.slice(0, 8).join(", ");
+  return {
+    kind: "ask-first",
+    text: `Record ${number} is partial: it has ${present} of ${expected} parameters. Missing: ${some}${missing.length > 8 ? ` and ${missing.length - 8} more` : ""}.`,
+    remedy:
+      "What is missing stays on a replacement as it came from the factory. Record the drive completely, or raise this one all the same.",
+  };
+}
 
 /** Raises a record to be the one to restore from. A reason is asked for: newer is not better. Throws when the record is of another position. */
 export async function raiseStanding(

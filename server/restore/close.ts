@@ -17,6 +17,7 @@ export async function closeJob(
 ): Promise<void> {
   const { memory, id } = job;
   memory.interruptions.push(`${now.toISOString()} Ended by ${person.name}.`);
+  memory.endedBy = person.name;
   memory.place = move(memory.place, { type: "end" });
   job.open = false;
   if (job.steps.some((each) => each.tries > 0)) {

@@ -1,7 +1,8 @@
 import { afterEach, describe, expect, test } from "@jest/globals";
 import type { RawValue } from "@/core/value";
 import { hollin, plover, runnel } from "@/families/testing";
-import { findReceipt, planHash } from "@/server/restore";
+import { findReceipt } from "@/server/restore";
+import { lookThrough } from "@/server/testing/look-through";
 import {
   connectAndRead,
   recordStanding,
@@ -37,8 +38,7 @@ async function replace(
 }
 
 async function confirm(id: number): Promise<void> {
-  const detail = (await plant.app.restores.detail(id))!;
-  const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+  const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
   if (!confirmed.ok) throw new Error(confirmed.trouble.text);
   await plant.app.restores.settled(id);
 }
@@ -134,8 +134,8 @@ describe("what is not there is said before anything is written", () => {
   test("a rack with fewer axes: stop, nothing is written", async () => {
     const id = await replace(RACK, { "3:6060.00": 3 }, { axes: 2, modules: [1, 3, 3] });
     expect(await checkOf(id, "fitted")).toMatchObject({ verdict: "stop" });
-    const detail = (await plant.app.restores.detail(id))!;
-    expect((await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!))).ok).toBe(false);
+    const seen = await lookThrough(plant, id);
+    expect((await plant.app.restores.confirm(id, plant.person, seen)).ok).toBe(false);
     expect(plant.drive.volatile).toBe(false);
   });
   test("only the control part is fed: a caution with what is possible, its trip is expected; it can be loaded like that", async () => {

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, expect, test } from "@jest/globals";
 import type { LiveEvent } from "@/core/contract";
-import { findReceipt, planHash } from "@/server/restore";
+import { findReceipt } from "@/server/restore";
+import { lookThrough } from "@/server/testing/look-through";
 import {
   connectAndRead,
   FRESH,
@@ -32,13 +33,13 @@ async function inReview(): Promise<number> {
   return started.value.id;
 }
 
-const seal = async (id: number): Promise<string> => planHash((await plant.app.restores.detail(id))!.plan!);
-
 /** Goes on until the drive is as recorded; whatever the disk did before. */
 async function expectVerified(id: number): Promise<void> {
   let detail = (await plant.app.restores.detail(id))!;
   if (detail.place.stage === "review")
-    expect(await plant.app.restores.confirm(id, plant.person, await seal(id))).toMatchObject({ ok: true });
+    expect(await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id))).toMatchObject({
+      ok: true,
+    });
   else if (!detail.place.over) {
     expect(detail.place).toMatchObject({ waitsFor: "person" });
     expect(await plant.app.restores.goOn(id, plant.person)).toMatchObject({ ok: true });
@@ -65,7 +66,7 @@ test.each(AT)(
     plant.app.events.subscribe((event) => told.push(event));
     let writes = 0;
     plant.diskFull = () => writes++ >= at;
-    const seen = await seal(id);
+    const seen = await lookThrough(plant, id);
     const confirmed = await plant.app.restores.confirm(id, plant.person, seen).then(
       (result) => result.ok,
       () => false,

@@ -40,6 +40,9 @@ const restoreMemory = object({
   verified: optional(yesNo),
   /** Who confirmed the plan. */
   confirmedBy: optional(text()),
+  /** Who ended it before it was done. */
+  endedBy: optional(text()),
+  deadVoltage: optional(text()),
   /** What was there before a restore is put back. */
   puttingBack: optional(yesNo),
   interruptions: list(text()),

@@ -4,7 +4,8 @@ import { addressOf, layOutFile } from "@/core/definition";
 import { USUAL_CHOICES, type WaitsFor } from "@/core/restore";
 import { rill } from "@/families/testing";
 import { tables } from "@/server/database";
-import { findReceipt, planHash } from "@/server/restore";
+import { findReceipt } from "@/server/restore";
+import { lookThrough } from "@/server/testing/look-through";
 import {
   connectAndRead,
   FRESH,
@@ -43,8 +44,7 @@ async function beginOn(
 }
 
 async function confirm(id: number): Promise<void> {
-  const detail = (await plant.app.restores.detail(id))!;
-  const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+  const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
   if (!confirmed.ok) throw new Error(confirmed.trouble.text);
 }
 
@@ -89,7 +89,7 @@ describe("a restore onto a replacement", () => {
     plant.drive.givePermission();
     const detail = (await plant.app.restores.detail(id))!;
     expect(detail.checks.find((each) => each.id === "rating")!.verdict).toBe("stop");
-    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+    const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
     expect(confirmed.ok).toBe(false);
     expect(plant.drive.volatile).toBe(false);
     expect(plant.line.exchanges).toBeLessThan(before + 5);
@@ -111,7 +111,7 @@ describe("a restore onto a replacement", () => {
 
   test("five confirmations at once, then five times go on: one runner, every value written once", async () => {
     const { id } = await beginOn();
-    const seal = planHash((await plant.app.restores.detail(id))!.plan!);
+    const seen = await lookThrough(plant, id);
     plant.drive.givePermission();
     let written = 0;
     plant.line.fault = (_, question) => {
@@ -120,7 +120,7 @@ describe("a restore onto a replacement", () => {
       return written === 10 && !question.kind.startsWith("read") ? "cable-before" : undefined;
     };
     const confirmed = await Promise.all(
-      Array.from({ length: 5 }, () => plant.app.restores.confirm(id, plant.person, seal)),
+      Array.from({ length: 5 }, () => plant.app.restores.confirm(id, plant.person, seen)),
     );
     expect(confirmed.filter((each) => each.ok)).toHaveLength(1);
     await waitFor(id, "drive");
@@ -159,11 +159,7 @@ describe("a restore onto a replacement", () => {
     const other = plant.swap({ ...FRESH, serial: "FR-NEW-02" });
     other.givePermission();
     await waitForConnection("other-drive");
-    const confirmed = await plant.app.restores.confirm(
-      id,
-      plant.person,
-      planHash((await plant.app.restores.detail(id))!.plan!),
-    );
+    const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
     expect(confirmed.ok).toBe(false);
     expect(other.volatile).toBe(false);
   });
@@ -270,10 +266,10 @@ describe("a restore onto a replacement", () => {
       plant.drive.tripNow(11);
       plant.drive.start();
     });
-    const { checks, plan } = (await plant.app.restores.detail(id))!;
+    const { checks } = (await plant.app.restores.detail(id))!;
     expect(checks.find((each) => each.id === "stopped")!.verdict).toBe("fine");
     expect(checks.find((each) => each.id === "run-command")).toMatchObject({ verdict: "stop" });
-    expect(await plant.app.restores.confirm(id, plant.person, planHash(plan!))).toMatchObject({
+    expect(await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id))).toMatchObject({
       ok: false,
       trouble: { kind: "check-stops" },
     });
@@ -337,10 +333,10 @@ describe("a restore onto a replacement", () => {
 
   test("a plan left open too long is made anew from the drive before it is written", async () => {
     const { id } = await beginOn();
-    const seen = (await plant.app.restores.detail(id))!;
+    const seen = await lookThrough(plant, id);
     plant.drive.setAtKeypad("2b", 900);
     await plant.app.db.update(tables.job).set({ detail: sql`jsonb_set(detail, '{beforeAt}', '1')` });
-    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(seen.plan!));
+    const confirmed = await plant.app.restores.confirm(id, plant.person, seen);
     expect(confirmed).toMatchObject({
       ok: false,
       trouble: { text: expect.stringContaining("read again") as unknown },

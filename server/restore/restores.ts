@@ -1,9 +1,17 @@
 import { randomUUID } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
-import { good, type Result } from "@/core/drive";
-import { mayWrite, move, notLookedAt, type PlanChoices, type WriteStep } from "@/core/restore";
-import type { Bench } from "@/server/bench";
+import { good, type Result, type Trouble } from "@/core/drive";
+import {
+  mayWrite,
+  move,
+  notLookedAt,
+  wrongDrive,
+  type Looked,
+  type PlanChoices,
+  type WriteStep,
+} from "@/core/restore";
+import type { Bench, Connection } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
@@ -20,6 +28,14 @@ import { jobDetail, jobView, planHash } from "./view";
 
 /** After this long a plan is made anew from the drive before it is written. */
 const LONGEST_REVIEW_MS = 15 * 60_000;
+
+/** What a person confirms. */
+export interface Confirmed {
+  seal: string;
+  looked?: readonly Looked[];
+  /** Who tested for dead voltage, and how. */
+  deadVoltage?: string;
+}
 
 /** Restores as people deal with them: begin, look through, confirm, stop, go on, put back, end. */
 export class Restores {
@@ -75,14 +91,13 @@ export class Restores {
   }
 
   /**
-   * A person has seen the plan and wants it written. `seen` stands for exactly the plan that was shown; `looked` names the checks that nobody tells and
-   * that this person has looked at.
+   * A person has seen the plan and wants it written. The seal stands for exactly the plan that was shown; `looked` says what this person has looked at
+   * of what nobody tells.
    */
   async confirm(
     id: number,
     person: Person,
-    seen: string,
-    looked: readonly string[] = [],
+    { seal, looked = [], deadVoltage }: Confirmed,
   ): Promise<Result<JobView>> {
     const opened = await this.open(id, person, (job) => job.memory.place.stage === "review");
     if (!opened.ok) return opened;
@@ -93,7 +108,7 @@ export class Restores {
     const state = await links.ask("look", { drive: connection.id, importance: IMPORTANCE.restore });
     if (!state.ok) return state;
     await runner.reviewAgain();
-    if (planHash(job.memory.plan!) !== seen)
+    if (planHash(job.memory.plan!) !== seal)
       return trouble("plan-changed", "The plan is not the one you saw any more.", "Look through it again.");
     if (!mayWrite(job.memory.checks))
       return trouble(
@@ -108,11 +123,25 @@ export class Restores {
         `Nobody has looked yet: ${open.map((each) => each.title).join(", ")}.`,
         "Look at each, and say so at its line.",
       );
+    const wrong = wrongDrive(job.memory.checks, looked, job.memory.identity.serial);
+    if (wrong)
+      return trouble(
+        "not-looked-at",
+        `The drive that is connected is ${job.memory.identity.serial}; its number does not end in ${wrong.answer}.`,
+        "Read the type plate again. If it is another drive, connect that one; nothing was written.",
+      );
     const launched = await this.running.launch(runner, async () => {
       job.memory.checks = job.memory.checks.map((each) =>
-        each.verdict === "not-told" ? { ...each, lookedBy: person.name } : each,
+        each.verdict === "not-told"
+          ? {
+              ...each,
+              lookedBy: person.name,
+              answer: looked.find((one) => one.id === each.id)?.answer?.trim() || undefined,
+            }
+          : each,
       );
       job.memory.confirmedBy = person.name;
+      job.memory.deadVoltage = deadVoltage?.trim() || undefined;
       await runner.takePlan();
       job.memory.place = move(job.memory.place, { type: "through", to: "write" });
       await saveJob(db, job, this.now());
@@ -247,6 +276,29 @@ export class Restores {
       views.push(view);
     }
     return views;
+  }
+
+  /** What a person has to agree to before a drive is let go: that it is being restored, or that another person has it. Undefined when nothing. */
+  async whyNotLetGo(connection: Connection, person: Person): Promise<Trouble | undefined> {
+    const { job } = tables;
+    const [open] = await this.parts.db
+      .select({ id: job.id, byName: job.byName })
+      .from(job)
+      .where(and(eq(job.open, true), eq(job.driveKey, connection.driveKey)));
+    if (open)
+      return {
+        kind: "ask-first",
+        text: `Restore ${open.id} by ${open.byName} is open for this drive. Without a connection it waits where it stands.`,
+        remedy:
+          "End or finish the restore first, or let go all the same; it goes on once the drive is connected again.",
+      };
+    const { by } = connection.address;
+    if (by.id === person.id) return undefined;
+    return {
+      kind: "ask-first",
+      text: `${by.name} connected this drive and may be at work with it.`,
+      remedy: `Ask ${by.name}, or let go all the same. What was read and not recorded is forgotten.`,
+    };
   }
 
   /** Resolves when this restore waits for a person or has ended. */

@@ -12,7 +12,8 @@ import {
   type PlaceEvent,
   type Stage,
 } from "@/core/restore";
-import type { Bench, Connection } from "@/server/bench";
+import type { RawValue } from "@/core/value";
+import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
 import { dropReading, loadReading } from "@/server/link";
 import type { Person } from "@/server/people";
@@ -88,14 +89,21 @@ export class RestoreRunner {
     memory.beforeRecordId = kept.id;
     memory.beforeAt = this.parts.wall();
     this.parts.events.publish({ type: "ledger", tag: this.job.tag });
-    await review(this.parts, this.job, this.course.definition, this.connection.state!, values.value);
+    await this.review(values.value);
     return good({ type: "through", to: "review" });
+  }
+
+  private async review(values: ReadonlyMap<string, RawValue>): Promise<void> {
+    const { db } = this.parts;
+    const { connection, course } = this;
+    const alike = await alikeInReach(db, connection, this.bench.list(), this.job.memory.previousSerial);
+    await review(this.parts, this.job, course.definition, connection.state!, values, alike);
   }
 
   /** Works out checks and plan anew from what was read before; when choices changed, or before it is written. */
   async reviewAgain(): Promise<void> {
     const { values } = await loadReading(this.parts.db, this.course.readingId("before"));
-    await review(this.parts, this.job, this.course.definition, this.connection.state!, values);
+    await this.review(values);
   }
 
   /** Turns the plan a person saw into steps. */

@@ -8,6 +8,7 @@ const ONLY_ADDED_TO = {
   record_piece: "hash",
   piece: "hash",
   receipt: "by_name",
+  safety_sign_off: "how",
   journal: "text",
   standing: "reason",
   record_note: "text",

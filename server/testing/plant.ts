@@ -239,7 +239,7 @@ export function until(plant: TestPlant, holds: () => boolean): Promise<void> {
 /** Keeps the reading as a record and raises it to the standing one. */
 export async function recordStanding(plant: TestPlant, connectionId: string): Promise<number> {
   const connection: Connection = plant.app.bench.find(connectionId)!;
-  const kept = await plant.app.bench.record(plant.person, connection, plant.positionId);
+  const kept = await plant.app.bench.record(plant.person, connection, plant.positionId, true);
   if (!kept.ok) throw new Error(kept.trouble.text);
   await raiseStanding(
     plant.app.db,

@@ -3,9 +3,10 @@ import { layOutFile } from "@/core/definition";
 import type { Stage } from "@/core/restore";
 import { decodeKey, NOT_SETTINGS, type RawValue } from "@/core/value";
 import { hollin, plover, rill } from "@/families/testing";
-import { findReceipt, planHash } from "@/server/restore";
+import { findReceipt } from "@/server/restore";
 import type { Fault } from "@/simulator/spoken-line";
 import { cutDown } from "./cut-down";
+import { lookThrough } from "./look-through";
 import { connectAndRead, recordStanding, testPlant, type Standing, type TestPlant } from "./plant";
 
 /** Every exchange of every loop, which takes long: `npm run test:long`. */
@@ -220,8 +221,7 @@ async function beginRestore(
 
 async function confirm(plant: TestPlant, id: number) {
   for (;;) {
-    const detail = (await plant.app.restores.detail(id))!;
-    const confirmed = await plant.app.restores.confirm(id, plant.person, planHash(detail.plan!));
+    const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
     // The fault may hit the look at the drive's state just before: a person would press again.
     if (confirmed.ok || !["silent", "lost", "rubbish"].includes(confirmed.trouble.kind)) return confirmed;
   }

@@ -52,7 +52,18 @@ export const letGo = endpoint({
   does: "Lets go of a connected drive.",
   right: "connect",
   params: connection,
-  troubles: ["not-connected", "busy"],
+  /** Asked first, and then agreed to: another person's drive, or one that is being restored. */
+  body: object({ although: optional(yesNo) }),
+  troubles: ["not-connected", "ask-first"],
+});
+
+export const noteWay = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/connections/:connection/way",
+  does: "Notes the way by which a connected drive answers now with its position, in place of the one noted before.",
+  right: "record",
+  params: connection,
+  troubles: ["not-connected", "not-now"],
 });
 
 export const placeDrive = endpoint({
@@ -61,8 +72,9 @@ export const placeDrive = endpoint({
   does: "Says at which position a connected drive stands.",
   right: "connect",
   params: connection,
-  body: object({ tag: name }),
-  troubles: ["not-connected"],
+  /** Asked first, and then agreed to: the drive does not seem to belong there. */
+  body: object({ tag: name, although: optional(yesNo) }),
+  troubles: ["not-connected", "ask-first"],
 });
 
 export const keepRecord = endpoint({
@@ -71,10 +83,10 @@ export const keepRecord = endpoint({
   does: "Keeps the reading of a connected drive as a record of a position, without a second read.",
   right: "record",
   params: connection,
-  body: object({ tag: name }),
+  body: object({ tag: name, although: optional(yesNo) }),
   /** `unchanged`: the settings are those of that record already, and nothing was added. */
   answer: object({ unchanged: yesNo, number: whole() }),
-  troubles: ["not-connected", "not-now", "no-definition"],
+  troubles: ["not-connected", "not-now", "no-definition", "ask-first"],
 });
 
 export const testLink = endpoint({

@@ -1,4 +1,4 @@
-import { list, object, oneOf, text, whole, type Of } from "@/core/shape";
+import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { liveEvent } from "../views/event";
 
@@ -12,7 +12,9 @@ export const raiseStanding = endpoint({
   does: "Raises a record to be the standing one, with a reason.",
   right: "raise",
   params: position,
-  body: aboutRecord,
+  /** Asked first, and then agreed to: the record is partial. */
+  body: object({ record: whole({ min: 1 }), text: words, although: optional(yesNo) }),
+  troubles: ["ask-first"],
 });
 
 export const addNote = endpoint({

@@ -1,4 +1,4 @@
-import { list, object, optional, text, whole } from "@/core/shape";
+import { list, object, optional, text, whole, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { jobView, planChoices, restoreDetail } from "../views/restore";
 
@@ -46,8 +46,10 @@ export const confirmPlan = endpoint({
   params: restore,
   body: object({
     seal: text({ min: 64, max: 64, pattern: /^[0-9a-f]+$/, called: "a seal" }),
-    /** Checks that are not told and that this person has looked at. */
-    looked: optional(list(name, { max: 40 })),
+    /** Checks that are not told: what this person has looked at, and answered where something is asked. */
+    looked: optional(list(object({ id: name, answer: optional(text({ max: 80 })) }), { max: 40 })),
+    /** Where hands go inside: who tested for dead voltage, and how. */
+    deadVoltage: optional(text({ max: 300 })),
   }),
   answer: jobView,
   troubles: [
@@ -104,4 +106,21 @@ export const endRestore = endpoint({
   params: restore,
   answer: jobView,
   troubles: ["not-now"],
+});
+
+const words = text({ min: 2, max: 500, pattern: /\S.*\S/s, called: "at least a few words" });
+const safetyWords = object({
+  how: words,
+  checkSum: text({ min: 1, max: 80, pattern: /\S/ }),
+  functionTest: words,
+});
+export type SafetyWords = Of<typeof safetyWords>;
+
+export const signOffSafety = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/receipts/:receipt/safety",
+  does: "A named person confirms the safe functions of a restored drive: how, with which check-sum, tested how.",
+  right: "restore",
+  params: object({ plant: name, receipt: whole({ min: 1, max: 2 ** 31 - 1 }) }),
+  body: safetyWords,
 });

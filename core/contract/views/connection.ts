@@ -34,7 +34,17 @@ export const connectionView = object({
   state: optional(driveState),
   stateAt: optional(moment),
   trouble: optional(trouble),
+  /** Who connected it. */
+  byName: optional(text()),
   position: optional(place),
+  /** It answers at the address of this position, but the ledger has it at the other. */
+  answersAt: optional(place),
+  /** The way noted for the position, in words, where it answers on another. */
+  notedOtherwise: optional(text()),
+  /** Positions at which it may stand when nothing tells. */
+  suggested: optional(list(object({ tag: text(), title: text(), why: text() }))),
+  /** Why the standing record cannot be restored onto it. */
+  unfit: optional(object({ record: whole(), why: list(object({ found: text(), remedy: text() })) })),
   /** The drive fitted at the position last time, when it is another than this. */
   swappedFor: optional(
     object({

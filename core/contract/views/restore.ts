@@ -1,4 +1,5 @@
 import {
+  EXCHANGED,
   LEFT_OUT,
   STAGES,
   WAITS_FOR,
@@ -40,7 +41,9 @@ export const check = object({
   title: text(),
   found: text(),
   remedy: text(),
+  asks: optional(oneOf(["name", "serial-end", "exchanged"])),
   lookedBy: optional(text()),
+  answer: optional(text()),
 });
 same<Same<Of<typeof check>, Check>>();
 
@@ -48,6 +51,7 @@ export const planChoices = object({
   tuning: yesNo,
   communication: yesNo,
   ratingDependent: yesNo,
+  exchanged: optional(list(oneOf(EXCHANGED), { max: EXCHANGED.length })),
   leaveOut: list(text({ min: 1, max: 40 }), { max: 10_000 }),
 });
 same<Same<keyof Of<typeof planChoices>, keyof PlanChoices>>();
@@ -146,6 +150,14 @@ export const receiptContent = object({
   drive: identity,
   previousSerial: text(),
   byName: text(),
+  /** Who confirmed the plan and who ended it, where it was not done by itself. */
+  confirmedBy: optional(text()),
+  endedBy: optional(text()),
+  /** The test for dead voltage: by whom, measured how. */
+  deadVoltage: optional(text()),
+  exchanged: optional(list(oneOf(EXCHANGED))),
+  /** The drive has parameters of safe functions; a person confirms them on the receipt. */
+  safety: optional(yesNo),
   startedAt: text(),
   endedAt: text(),
   /** "verified", or what it ended as. */

@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of, type Shape } from "@/core/shape";
-import { EFFECTS, PARAMETER_KINDS, VALUE_TYPES, type BitName, type Choice } from "@/core/value";
+import { BELONGS_TO, EFFECTS, PARAMETER_KINDS, VALUE_TYPES, type BitName, type Choice } from "@/core/value";
 import { address, amount, code, identifier, natural, physical, positive, text, version } from "./shapes";
 
 const choice: Shape<Choice> = object({ value: whole(), text });
@@ -47,6 +47,8 @@ export const parameter = object({
   readOnly: optional(yesNo),
   /** Depends on the rating: left out when the rating differs. */
   ratingDependent: optional(yesNo),
+  /** Found out on these parts: left out of a restore after they were exchanged. Results of tuning belong to motor and encoder where nothing is said. */
+  belongsTo: optional(list(oneOf(BELONGS_TO), { min: 1 })),
   /** Hidden on the drive below this password level. */
   passwordLevel: optional(natural),
 });

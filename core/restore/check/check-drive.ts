@@ -2,7 +2,10 @@
 import { listName } from "@/core/definition";
 import { fine, notTold, type Check, type CheckInput } from "./check";
 
-export function family({ record, drive, definition }: CheckInput): Check {
+/** What these checks look at; the state of the drive is not among it. */
+type DriveInput = Pick<CheckInput, "record" | "drive" | "definition">;
+
+export function family({ record, drive, definition }: DriveInput): Check {
   if (record.definitionId === drive.definitionId)
     return fine("family", "Family", `${definition.title}, as recorded`);
   return {
@@ -15,7 +18,7 @@ export function family({ record, drive, definition }: CheckInput): Check {
   };
 }
 
-export function rating({ record, drive, definition }: CheckInput): Check {
+export function rating({ record, drive, definition }: DriveInput): Check {
   if (
     !definition.file.identity.some((each) => each.field === "rating") &&
     record.definitionId === drive.definitionId
@@ -39,7 +42,7 @@ export function rating({ record, drive, definition }: CheckInput): Check {
   };
 }
 
-export function supply({ record, drive }: CheckInput): Check {
+export function supply({ record, drive }: DriveInput): Check {
   if (record.supply === "not told" && drive.supply === "not told") {
     return notTold(
       "supply",
@@ -59,7 +62,7 @@ export function supply({ record, drive }: CheckInput): Check {
   };
 }
 
-export function firmware({ record, drive }: CheckInput): Check {
+export function firmware({ record, drive }: DriveInput): Check {
   if (record.firmware === drive.firmware) return fine("firmware", "Firmware", drive.firmware);
   return {
     id: "firmware",
@@ -71,7 +74,7 @@ export function firmware({ record, drive }: CheckInput): Check {
 }
 
 /** Axes and option modules: what is not there cannot be written. */
-export function fitted({ record, drive }: CheckInput): Check {
+export function fitted({ record, drive }: DriveInput): Check {
   if (record.axes !== undefined && drive.axes !== undefined && record.axes !== drive.axes) {
     return {
       id: "fitted",
@@ -99,7 +102,7 @@ export function fitted({ record, drive }: CheckInput): Check {
   );
 }
 
-export function serial({ record, drive }: CheckInput): Check {
+export function serial({ record, drive }: DriveInput): Check {
   if (drive.placed) {
     return {
       id: "serial",

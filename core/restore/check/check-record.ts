@@ -30,6 +30,25 @@ export function standing({ record }: CheckInput): Check {
   };
 }
 
+/** The standing record is the one to restore, and newer is not better; but what a newer one has otherwise was meant by somebody, perhaps. */
+export function newer({ record }: CheckInput): Check {
+  const { newer: since } = record;
+  if (!since || since.changed.length === 0)
+    return fine(
+      "newer",
+      "Newer records",
+      since ? `Record ${since.number} is newer, and has the same settings` : "None is newer",
+    );
+  const { changed, number, takenBy } = since;
+  return {
+    id: "newer",
+    title: "Newer records",
+    verdict: "caution",
+    found: `Record ${number} by ${takenBy} is newer and has ${changed.length} ${changed.length === 1 ? "setting" : "settings"} otherwise: ${changed.slice(0, 6).join(", ")}${changed.length > 6 ? " and more" : ""}.`,
+    remedy: "Ask whether these changes were meant; restoring takes them back.",
+  };
+}
+
 /** A restore ends with a restart, and power comes back some day: whoever writes must know that the machine may move then. */
 export function selfStart({ record, definition }: CheckInput): Check {
   const codes = record.startsByItself ?? [];

@@ -1,6 +1,7 @@
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import type { Completeness } from "@/core/set";
+import type { Exchanged } from "../exchanged";
 
 export interface Check {
   id: string;
@@ -11,8 +12,18 @@ export interface Check {
   found: string;
   /** What would make it fine; empty when it is. */
   remedy: string;
+  /** What a person gives where looking alone is not enough: a name, how a serial number ends, what was exchanged (which is chosen, since it changes the plan). */
+  asks?: "name" | "serial-end" | "exchanged";
   /** Who looked, where it was not told. */
   lookedBy?: string;
+  /** What was given. */
+  answer?: string;
+}
+
+/** What a person says of one check that is not told. */
+export interface Looked {
+  id: string;
+  answer?: string;
 }
 
 /** What is known of the record when it is to be restored. */
@@ -33,6 +44,8 @@ export interface RecordFacts {
   /** What else was fitted, where the family tells. */
   axes?: number;
   options?: ReadonlyArray<{ id: string; name: string }>;
+  /** The newest record of the position made since, and which settings it has otherwise. */
+  newer?: { number: number; takenBy: string; changed: readonly string[] };
 }
 
 export interface CheckInput {
@@ -40,6 +53,17 @@ export interface CheckInput {
   record: RecordFacts;
   drive: DriveIdentity;
   state: DriveState;
+  /** Other drives of this family and rating that can be reached, in words. */
+  alike?: readonly string[];
+  exchange?: ExchangeFacts;
+}
+
+/** What is known of what was exchanged. */
+export interface ExchangeFacts {
+  /** Absent as long as nobody has said. */
+  said?: readonly Exchanged[];
+  /** Whether values would be written that belong to motor, encoder or mechanics, or were left out since those are new. */
+  matters: boolean;
 }
 
 /** What nobody tells: `remedy` says what a person looks at. */

@@ -1,10 +1,12 @@
 /** What is looked at before the first write. */
-import type { Check, CheckInput } from "./check";
+import type { Check, CheckInput, Looked } from "./check";
 import { family, firmware, fitted, rating, serial, supply } from "./check-drive";
-import { complete, selfStart, standing } from "./check-record";
+import { beside, endsAs, exchanged, rightDrive } from "./check-people";
+import { complete, newer, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
-export type { Check, CheckInput, RecordFacts } from "./check";
+export type { Check, CheckInput, Looked, RecordFacts } from "./check";
+export { unfitFor } from "./unfit";
 
 /**
  * Everything that is looked at before the first write. Nothing here is tried out by writing.
@@ -18,8 +20,12 @@ export function checkRestore(input: CheckInput): Check[] {
     firmware(input),
     fitted(input),
     serial(input),
+    rightDrive(input),
+    beside(),
     complete(input),
     standing(input),
+    newer(input),
+    exchanged(input),
     stopped(input),
     runCommand(input),
     selfStart(input),
@@ -29,11 +35,25 @@ export function checkRestore(input: CheckInput): Check[] {
   ];
 }
 
-/** What nobody tells and nobody has looked at; `looked` names the checks that a person has. */
-export function notLookedAt(checks: readonly Check[], looked: readonly string[]): Check[] {
-  return checks.filter(
-    (each) => each.verdict === "not-told" && each.lookedBy === undefined && !looked.includes(each.id),
-  );
+/** What nobody tells and nobody has looked at or answered yet. */
+export function notLookedAt(checks: readonly Check[], looked: readonly Looked[]): Check[] {
+  return checks.filter((each) => {
+    if (each.verdict !== "not-told" || each.lookedBy !== undefined) return false;
+    const said = looked.find((one) => one.id === each.id);
+    if (!said || each.asks === "exchanged") return true;
+    return each.asks !== undefined && !said.answer?.trim();
+  });
+}
+
+/** The check whose answer shows that another drive is meant; undefined when there is none. */
+export function wrongDrive(
+  checks: readonly Check[],
+  looked: readonly Looked[],
+  serial: string,
+): Looked | undefined {
+  const asked = checks.find((each) => each.verdict === "not-told" && each.asks === "serial-end");
+  const said = asked && looked.find((each) => each.id === asked.id);
+  return said && !endsAs(serial, said.answer ?? "") ? said : undefined;
 }
 
 /** Whether the checks allow writing at all, once a person has looked at what is not told. */

@@ -29,6 +29,27 @@ export const receipt = pgTable(
   (table) => [index().on(table.positionId)],
 );
 
+/** A named person's word that the safe functions of a restored drive were confirmed: how, with which check-sum, and tested how. Only added to. */
+export const safetySignOff = pgTable(
+  "safety_sign_off",
+  {
+    id: identity(),
+    uid: uid(),
+    receiptId: integer("receipt_id")
+      .notNull()
+      .references(() => receipt.id),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    how: text("how").notNull(),
+    checkSum: text("check_sum").notNull(),
+    functionTest: text("function_test").notNull(),
+  },
+  (table) => [index().on(table.receiptId)],
+);
+
 /** What happened, in one line each. Only added to. */
 export const journal = pgTable(
   "journal",

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { page } from "@/app/_lib/page";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
-import { findReceipt } from "@/server/restore";
+import { findReceipt, signOffsOf } from "@/server/restore";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Receipt ${params.id}`,
@@ -41,7 +41,23 @@ const { Page, generateMetadata } = page("see", {
       name: definition?.byCode.get(each.code)?.name ?? "",
       reason: each.reason,
     }));
-    return <Receipt id={id} content={receipt.content} rows={rows} also={also} leftOut={leftOut} />;
+    const signOffs = (await signOffsOf(app.db, id)).map(({ at, byName, how, checkSum, functionTest }) => ({
+      at: at.getTime(),
+      byName,
+      how,
+      checkSum,
+      functionTest,
+    }));
+    return (
+      <Receipt
+        id={id}
+        content={receipt.content}
+        rows={rows}
+        also={also}
+        leftOut={leftOut}
+        signOffs={signOffs}
+      />
+    );
   },
 });
 export { Page as default, generateMetadata };

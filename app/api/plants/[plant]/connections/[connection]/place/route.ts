@@ -2,7 +2,6 @@ import { connectionOf, NOT_CONNECTED } from "@/app/_lib/connection-of";
 import { noPosition } from "@/app/_lib/no-position";
 import { serve } from "@/app/_lib/serve";
 import { bench } from "@/core/contract";
-import { good } from "@/core/drive";
 import { findPosition } from "@/server/plant";
 
 export const POST = serve(bench.placeDrive, async (call) => {
@@ -11,6 +10,5 @@ export const POST = serve(bench.placeDrive, async (call) => {
   if (!connection) return NOT_CONNECTED;
   const position = await findPosition(app.db, plant.id, body.tag);
   if (!position) return noPosition(body.tag);
-  await app.bench.placeAt(connection, position.id);
-  return good(undefined);
+  return app.bench.placeAt(connection, position.id, body.although);
 });

@@ -11,6 +11,6 @@ export const POST = serve(bench.keepRecord, async (call) => {
   if (!connection) return NOT_CONNECTED;
   const position = await findPosition(app.db, plant.id, body.tag);
   if (!position) return noPosition(body.tag);
-  const kept = await app.bench.record(person, connection, position.id);
+  const kept = await app.bench.record(person, connection, position.id, body.although);
   return kept.ok ? good({ unchanged: kept.value.unchanged, number: kept.value.record.number }) : kept;
 });

@@ -1,0 +1,17 @@
+import { serve } from "@/app/_lib/serve";
+import { restore } from "@/core/contract";
+import { bad, good } from "@/core/drive";
+import { findReceipt, signOffSafety } from "@/server/restore";
+
+export const POST = serve(restore.signOffSafety, async ({ app, person, plant, params, body }) => {
+  const receipt = await findReceipt(app.db, plant.id, params.receipt);
+  if (!receipt)
+    return bad({
+      kind: "not-found",
+      text: `There is no receipt ${params.receipt} in this plant.`,
+      remedy: "Choose one from the position's ledger.",
+    });
+  await signOffSafety(app.db, person, receipt, body, app.now());
+  app.events.publish({ type: "ledger", tag: receipt.content.tag });
+  return good(undefined);
+});

@@ -1,0 +1,164 @@
+import Link from "next/link";
+import { bench, type ConnectionView, type JobView } from "@/core/contract";
+import { usePlant } from "@/features/house/use-plant";
+import { act } from "@/features/live/ask";
+import { Button } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import { Misplaced, Suggested } from "./stands-elsewhere";
+
+/** Everything that must be known of a drive before one does something with it. */
+export function DriveNotices({
+  view,
+  job,
+  busy,
+  onPlace,
+}: {
+  view: ConnectionView;
+  /** An open restore of this drive. */
+  job: JobView | undefined;
+  /** It is being read. */
+  busy: boolean;
+  onPlace: (tag: string) => void;
+}) {
+  const { plant, to } = usePlant();
+  return (
+    <>
+      {job && (
+        <Notice
+          kind="caution"
+          title={
+            job.counts.written + job.counts.unknown > 0
+              ? `A restore onto this drive is not finished: ${job.counts.written} of its parameters are written${job.counts.unknown > 0 ? `, ${job.counts.unknown} unknown` : ""}.`
+              : "A restore onto this drive is open; nothing of it is written yet."
+          }
+        >
+          It was begun by {job.byName}.{" "}
+          <Link className="underline underline-offset-4" href={to(`/restore/${job.id}`)}>
+            Open restore {job.id}
+          </Link>
+          , finish or end it.
+        </Notice>
+      )}
+      {(view.phase === "lost" || view.phase === "other-drive") && (
+        <Notice
+          kind={view.phase === "lost" ? "caution" : "stop"}
+          title={view.trouble?.text ?? "The drive is lost."}
+        >
+          {view.trouble?.remedy}
+        </Notice>
+      )}
+      {view.fit === "nearest" && (
+        <Notice
+          kind="caution"
+          title={
+            view.identity?.serial
+              ? `No definition here fits firmware ${view.identity.firmware} of ${view.definitionTitle}.`
+              : `This drive fits no definition here; it is read as if it were a ${view.definitionTitle}.`
+          }
+        >
+          What is shown may be wrong. It is not recorded and not restored.{" "}
+          <Link
+            className="underline underline-offset-4"
+            href={to(
+              `/families/import?link=${encodeURIComponent(JSON.stringify(view.link))}&unit=${view.unit}`,
+            )}
+          >
+            Import its definition
+          </Link>
+          , then connect again.
+        </Notice>
+      )}
+      {view.state?.controlOnly && (
+        <Notice kind="caution" title="Only the control part is fed; the power part is dead.">
+          {view.withoutMains ?? "Its definition does not say what is possible like this."} Nothing turns.
+        </Notice>
+      )}
+      {view.state?.reducedSupply && (
+        <Notice kind="caution" title="It runs on a reduced supply, for a test.">
+          {view.reducedSupply} Switch it back before the machine is handed over.
+        </Notice>
+      )}
+      {view.swappedFor && (
+        <Notice kind="caution" title={swapTitle(view)}>
+          {swapped(view)}
+        </Notice>
+      )}
+      {view.unfit && (
+        <Notice
+          kind="stop"
+          title={`The standing record ${view.unfit.record} cannot be restored onto this drive.`}
+        >
+          {view.unfit.why.map((each) => (
+            <p key={each.found}>
+              {each.found} {each.remedy}
+            </p>
+          ))}
+        </Notice>
+      )}
+      {!view.swappedFor && view.drift && <Drift view={view} />}
+      {view.notCompared && (
+        <Notice
+          kind="caution"
+          title={`The standing record ${view.notCompared.record} was made under another parameter list: ${view.notCompared.recordedAs}.`}
+        >
+          Whether this drive is as recorded is not told: there is no mapping between the two lists. Keep what
+          was read as a record of its own; the former one stays readable.
+        </Notice>
+      )}
+      <Misplaced view={view} onPlace={onPlace} />
+      {view.position && view.notedOtherwise && !busy && (
+        <Notice
+          kind="note"
+          title={`${view.position.tag} is noted at ${view.notedOtherwise}; this drive answers elsewhere.`}
+        >
+          The note stays until you change it: after a restore the drive may answer there again.{" "}
+          <Button onClick={() => void act(bench.noteWay, { params: { plant, connection: view.id } })}>
+            Note this way from now on
+          </Button>
+        </Notice>
+      )}
+      {!view.position && <Suggested view={view} onPlace={onPlace} />}
+    </>
+  );
+}
+
+function swapTitle({ swappedFor, identity }: ConnectionView): string {
+  switch (swappedFor!.change) {
+    case "control":
+      return `Half of the drive that was fitted here was exchanged: the power part ${identity?.powerPart} is the old one, the control part is new (${identity?.serial} instead of ${swappedFor!.serial}).`;
+    case "power":
+      return `Half of the drive that was fitted here was exchanged: the control part ${identity?.serial} is the old one, it sits on another power part (${identity?.powerPart} instead of ${swappedFor!.powerPart}).`;
+    case "whole":
+      return `This is not the drive that was fitted here: it was ${swappedFor!.serial}, now it is ${identity?.serial}.`;
+  }
+}
+
+function swapped(view: ConnectionView): string {
+  const { drift } = view;
+  if (view.notCompared) return "Its values cannot be compared with the standing record; see below.";
+  if (!drift) return "It is being read, then compared with the standing record.";
+  const differ = drift.changed + drift.backToDefault;
+  return differ === 0
+    ? `All ${drift.compared} settings are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`
+    : `${differ} of ${drift.compared} settings differ from the standing record ${drift.record}; ${drift.backToDefault} of them stand at the factory default.${view.unfit ? "" : " Restore the standing record onto it."}`;
+}
+
+function Drift({ view }: { view: ConnectionView }) {
+  const drift = view.drift!;
+  const differ = drift.changed + drift.backToDefault;
+  if (differ === 0)
+    return (
+      <Notice
+        kind="note"
+        title={`As recorded: all ${drift.compared} settings are those of the standing record ${drift.record}.`}
+      />
+    );
+  return (
+    <Notice
+      kind="caution"
+      title={`${differ} of ${drift.compared} settings differ from the standing record ${drift.record}: ${drift.changed} changed on the drive, ${drift.backToDefault} back to default.`}
+    >
+      They are marked below with a ring. Find out why before you record or restore.
+    </Notice>
+  );
+}

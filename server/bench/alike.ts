@@ -1,0 +1,39 @@
+import { and, eq, ne } from "drizzle-orm";
+import { tables, type Database } from "@/server/database";
+import type { Connection } from "./connection";
+
+/**
+ * Other drives of the same family and rating in reach: connected now, or seen on the same link. In words, for a person who has to tell them apart.
+ * `former` is the serial number of the drive that is replaced: that it was seen once says nothing.
+ */
+export async function alikeInReach(
+  db: Database,
+  { address, identity, id }: Connection,
+  connections: readonly Connection[],
+  former: string,
+): Promise<string[]> {
+  const alike = new Map<string, string>();
+  const same = (other: { definitionId: string; rating?: string }): boolean =>
+    other.definitionId === identity.definitionId && other.rating === identity.rating;
+  for (const each of connections)
+    if (each.id !== id && each.phase !== "other-drive" && same(each.identity))
+      alike.set(
+        each.identity.serial,
+        `${each.identity.serial}${each.position ? ` (${each.position.tag})` : ""}`,
+      );
+  const { sighting } = tables;
+  const seen = await db
+    .select()
+    .from(sighting)
+    .where(and(eq(sighting.linkId, address.linkId), ne(sighting.unit, 0)));
+  for (const { identity: other, unit } of seen)
+    if (
+      other &&
+      other.serial !== identity.serial &&
+      other.serial !== former &&
+      same(other) &&
+      !alike.has(other.serial)
+    )
+      alike.set(other.serial, `${other.serial} (address ${unit} of ${address.linkName})`);
+  return [...alike.values()];
+}

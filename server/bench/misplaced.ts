@@ -1,0 +1,48 @@
+import { and, eq } from "drizzle-orm";
+import type { Trouble } from "@/core/drive";
+import { tables, type Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import type { Connection } from "./connection";
+
+/**
+ * What would follow from keeping a drive at a position where it does not seem to belong, as a question to a person: the position is another
+ * family's, or the ledger has the drive somewhere else. Undefined when nothing speaks against it.
+ */
+export async function misplaced(
+  db: Database,
+  shelf: DefinitionShelf,
+  { identity }: Connection,
+  positionId: number,
+): Promise<Trouble | undefined> {
+  const { position, drive } = tables;
+  const [here] = await db.select().from(position).where(eq(position.id, positionId));
+  if (!here) return undefined;
+  const follows: string[] = [];
+  if (here.definitionId !== identity.definitionId) {
+    const noted = shelf.find(here.definitionId)?.title ?? here.definitionId;
+    follows.push(
+      `${here.tag} is noted for a ${noted}, and this is a ${identity.family}. Neither's records can be restored onto the other.`,
+    );
+  }
+  const [elsewhere] = await db
+    .select({ tag: position.tag, title: position.title, id: position.id })
+    .from(drive)
+    .innerJoin(position, eq(position.id, drive.positionId))
+    .where(
+      and(
+        eq(drive.definitionId, identity.definitionId),
+        eq(drive.serial, identity.serial),
+        eq(drive.whereabouts, "fitted"),
+      ),
+    );
+  if (elsewhere && elsewhere.id !== positionId)
+    follows.push(
+      `The ledger has this drive fitted at ${elsewhere.tag} ${elsewhere.title}. Once it is recorded at ${here.tag}, ${elsewhere.tag} counts as without a drive.`,
+    );
+  if (follows.length === 0) return undefined;
+  return {
+    kind: "ask-first",
+    text: follows.join(" "),
+    remedy: `Read the tag at the machine. If it is ${here.tag}, say so; else choose the right position.`,
+  };
+}

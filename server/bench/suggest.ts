@@ -1,0 +1,50 @@
+import { and, eq, isNull, or, sql } from "drizzle-orm";
+import type { ConnectionView } from "@/core/contract";
+import { tables, type Database } from "@/server/database";
+import type { Connection } from "./connection";
+
+/** As many positions as a person looks through. */
+const MOST = 6;
+
+/**
+ * Positions at which a drive may stand that neither its serial number nor its address tell: of its family, with a drive of its rating fitted last or none,
+ * that no connected drive stands at. Those on its own link come first.
+ */
+export async function suggestPositions(
+  db: Database,
+  { address, identity }: Connection,
+  taken: readonly number[],
+): Promise<NonNullable<ConnectionView["suggested"]>> {
+  const { position, drive } = tables;
+  const rows = await db
+    .select({
+      id: position.id,
+      tag: position.tag,
+      title: position.title,
+      linkId: position.linkId,
+      unit: position.unitAddress,
+      rating: drive.rating,
+      serial: drive.serial,
+    })
+    .from(position)
+    .leftJoin(drive, and(eq(drive.positionId, position.id), eq(drive.whereabouts, "fitted")))
+    .where(
+      and(
+        eq(position.plantId, address.plantId),
+        eq(position.definitionId, identity.definitionId),
+        or(isNull(drive.id), eq(drive.rating, identity.rating ?? "")),
+      ),
+    )
+    .orderBy(sql`${position.linkId} is distinct from ${address.linkId}`, position.tag);
+  return rows
+    .filter((each) => !taken.includes(each.id))
+    .slice(0, MOST)
+    .map(({ tag, title, linkId, serial, unit }) => ({
+      tag,
+      title,
+      why: [
+        serial === null ? "no drive is noted there" : `its drive ${serial} had this family and rating`,
+        ...(linkId === address.linkId ? [`it was at address ${unit} of this link`] : []),
+      ].join("; "),
+    }));
+}

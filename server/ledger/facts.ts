@@ -1,0 +1,68 @@
+import { and, desc, eq, gt } from "drizzle-orm";
+import { listName, type Definition } from "@/core/definition";
+import type { RecordFacts } from "@/core/restore";
+import { completenessOf, valuesByCode, type ParameterSet } from "@/core/set";
+import { NOT_SETTINGS } from "@/core/value";
+import { tables, type Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import { loadSet, type RecordRow } from "./records";
+
+/** What is known of a record when it is to be restored onto a drive of this definition; whether it stands is said by whoever asks. */
+export async function factsOfRecord(
+  db: Database,
+  shelf: DefinitionShelf,
+  definition: Definition,
+  row: RecordRow,
+  set: ParameterSet,
+  standing: boolean,
+): Promise<RecordFacts> {
+  const recorded = await shelf.ofRecord(db, row);
+  return {
+    number: row.number,
+    standing,
+    definitionId: row.definitionId,
+    recordedAs: recorded ? listName(recorded) : row.definitionId,
+    rating: row.rating ?? undefined,
+    ratingName: row.ratingName,
+    supply: row.supply,
+    firmware: row.firmware,
+    serial: row.serial,
+    completeness: completenessOf(definition, set),
+    axes: row.facts.axes,
+    options: row.facts.options,
+  };
+}
+
+/** The newest record that somebody took at the position after this one, and the settings that both have and that it has otherwise. */
+export async function newerThan(
+  db: Database,
+  definition: Definition,
+  row: RecordRow,
+  set: ParameterSet,
+): Promise<RecordFacts["newer"]> {
+  const { record } = tables;
+  const [since] = await db
+    .select()
+    .from(record)
+    .where(
+      and(
+        eq(record.positionId, row.positionId),
+        gt(record.number, row.number),
+        // Those of before and after a restore are of what this is about to change.
+        eq(record.origin, "read"),
+        eq(record.definitionId, row.definitionId),
+      ),
+    )
+    .orderBy(desc(record.number))
+    .limit(1);
+  if (!since) return undefined;
+  const now = valuesByCode(await loadSet(db, since));
+  const then = valuesByCode(set);
+  const changed = definition.parameters
+    .filter(
+      ({ kind, code }) =>
+        !NOT_SETTINGS.has(kind) && then.has(code) && now.has(code) && then.get(code) !== now.get(code),
+    )
+    .map(({ code, name }) => `${code} ${name}`);
+  return { number: since.number, takenBy: since.takenByName, changed };
+}
