@@ -69,3 +69,11 @@ export async function standIn(
   };
   return answer.value.find((each) => each.tag === tag)!;
 }
+
+/** Looks through the checks of a restore as a person would whose drive died: who is at the machine, and what was exchanged. */
+export async function lookThrough(page: Page): Promise<void> {
+  await page.getByLabel("At the machine").fill("Tom Reid");
+  const drive = page.getByRole("checkbox", { name: "the drive" });
+  await drive.check();
+  await expect(page.getByText("The drive was exchanged.")).toBeVisible();
+}

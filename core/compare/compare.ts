@@ -8,6 +8,10 @@ export interface Column {
   id: string;
   title: string;
   source: Source;
+  /** The position it is of; columns of several positions are compared without what names each of them. */
+  at?: string;
+  /** Codes whose value in the drive is not known to be in its permanent memory. */
+  volatile?: ReadonlySet<string>;
   values: ReadonlyMap<string, RawValue>;
 }
 

@@ -13,3 +13,4 @@ export {
   type ListRow,
   type Mapping,
 } from "./register-list";
+export { readRegister, type RegisterRead } from "./register-number";

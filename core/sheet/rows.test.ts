@@ -64,6 +64,27 @@ describe("a sheet", () => {
     ]);
     expect(row(twins([1, 1, 2, 2]), "4r").cells.some((each) => each.odd)).toBe(false);
   });
+  test("what was not read is no difference, and says so; a sheet that stopped half-way does not count the rest", () => {
+    const half = column("live", { "4r": 99 });
+    const values = new Map([...half.values].filter(([code]) => code !== "5r" && code !== "6r"));
+    const sheet = buildSheet(rill, "R-030", [{ ...half, values }, column("record", { "5r": 7 })]);
+    expect(row(sheet, "5r")).toMatchObject({ differs: false, verdict: "not read" });
+    const differing = sheet.groups.flatMap((each) => each.rows).filter((each) => each.differs);
+    expect(differing.map((each) => each.code)).toEqual(["4r"]);
+  });
+  test("among several positions a name is each one's own; within one it is a setting like others", () => {
+    const named = (at: string, text: string): Column => ({ ...column("record", { "1a": text }), at });
+    const twins = buildSheet(rill, "R-030", [named("KL-03", "Roller 3"), named("KL-04", "Roller 4")]);
+    expect(row(twins, "1a")).toMatchObject({ differs: false, verdict: "each its own" });
+    const same = buildSheet(rill, "R-030", [named("KL-03", "Roller 3"), named("KL-03", "Roller 4")]);
+    expect(row(same, "1a").differs).toBe(true);
+  });
+  test("a value not known to be permanent is marked alone, not all of them", () => {
+    const live = { ...column("live", { "4r": 99 }), volatile: new Set(["4r"]) };
+    const sheet = buildSheet(rill, "R-030", [live, column("record")]);
+    expect(row(sheet, "4r").cells.map((each) => each.volatile ?? false)).toEqual([true, false]);
+    expect(row(sheet, "5r").cells[0]!.volatile).toBeUndefined();
+  });
   test("what moves by itself neither differs nor counts as not default", () => {
     const sheet = buildSheet(rill, "R-030", [column("live", { "1y": 4000 }), column("record", { "1y": 0 })]);
     expect(row(sheet, "1y")).toMatchObject({ moving: true, differs: false, notDefault: false });

@@ -10,6 +10,8 @@ export interface Cell extends FormattedValue {
   odd?: boolean;
   /** Words rather than a figure: drawn from the left. */
   words?: boolean;
+  /** Not known to be in the drive's permanent memory. */
+  volatile?: boolean;
 }
 
 export interface SheetRow {
@@ -68,19 +70,24 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
   // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
   const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
   const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
+  const severalPositions = new Set(columns.flatMap((each) => each.at ?? [])).size > 1;
   for (const row of compareColumns(definition, columns, { every: holding.length === 0 })) {
     const { parameter } = row;
     const standard = defaultFor(definition, parameter, rating);
+    const names = severalPositions && parameter.type === "text";
     const most = compared.length > 2 ? mostCommon(compared.map((i) => row.cells[i])) : undefined;
     const cells = row.cells.map((raw, i): Cell => {
       if (raw === undefined) return { text: "", unit: "", meaning: "", missing: true };
       const cell: Cell = formatValue(parameter, raw);
-      if (most !== undefined && compared.includes(i) && raw !== most && !row.moving) cell.odd = true;
+      if (most !== undefined && compared.includes(i) && raw !== most && !row.moving && !names)
+        cell.odd = true;
       if (parameter.type === "text") cell.words = true;
+      if (columns[i]!.volatile?.has(parameter.code)) cell.volatile = true;
       return cell;
     });
     const main = row.cells[0];
-    const held = compared.length > 1 ? compared.map((i) => row.cells[i]) : [];
+    // What was not read is not told; it differs from nothing.
+    const held = compared.map((i) => row.cells[i]).filter((raw) => raw !== undefined);
     groups.get(parameter.group)!.rows.push({
       code: parameter.code,
       name: parameter.name,
@@ -88,7 +95,7 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
       kind: parameter.kind,
       cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
-      differs: !row.moving && held.some((raw) => raw !== held[0]),
+      differs: !row.moving && !names && held.some((raw) => raw !== held[0]),
       moving: row.moving,
       readOnly: parameter.readOnly,
       // Beside a default, the difference says how far the value is from it.
@@ -99,7 +106,10 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
               columns.length === 2 && columns[1]!.source === "default" ? -row.by : row.by,
               parameter.unit,
             ),
-      verdict: verdictOf(columns, standard, row.cells),
+      verdict:
+        names && held.some((raw) => raw !== held[0])
+          ? "each its own"
+          : verdictOf(columns, standard, row.cells),
       search: [
         parameter.code,
         parameter.name,

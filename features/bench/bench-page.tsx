@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useState, type FormEvent } from "react";
+import { useEffect, useRef, useState, type FormEvent } from "react";
 import { bench } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { adviseTrouble, linkText, type LinkSettings } from "@/core/link";
@@ -213,9 +213,12 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
 /** An attempt that failed: what was seen, what it means, and what to look at in which order. */
 function Failed({ attempt: { link, unit, trouble } }: { attempt: Attempt }) {
   const advice = adviseTrouble(link.kind, unit, trouble);
+  const head = useRef<HTMLHeadingElement>(null);
+  // One may have asked from far down the list: the answer comes to where one looks.
+  useEffect(() => head.current?.focus(), [trouble]);
   return (
     <section aria-label="Not connected" className="mb-6">
-      <h2 className="text-lg font-semibold mb-1">
+      <h2 ref={head} tabIndex={-1} className="text-lg font-semibold mb-1">
         Not connected: {linkText(link)}, address {unit}
       </h2>
       {advice.length > 0 ? (

@@ -3,6 +3,7 @@ import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
+import { counted } from "@/ui/counted";
 import { Notice } from "@/ui/notice";
 import { Misplaced, Suggested } from "./stands-elsewhere";
 
@@ -37,6 +38,17 @@ export function DriveNotices({
             Open restore {job.id}
           </Link>
           , finish or end it.
+        </Notice>
+      )}
+      {!job && view.unfinished !== undefined && (
+        <Notice
+          kind="caution"
+          title="The last restore onto this drive ended before everything was as recorded."
+        >
+          <Link className="underline underline-offset-4" href={to(`/receipts/${view.unfinished}`)}>
+            Receipt {view.unfinished}
+          </Link>{" "}
+          says which parameters it was about.
         </Notice>
       )}
       {(view.phase === "lost" || view.phase === "other-drive") && (
@@ -139,8 +151,8 @@ function swapped(view: ConnectionView): string {
   if (!drift) return "It is being read, then compared with the standing record.";
   const differ = drift.changed + drift.backToDefault;
   return differ === 0
-    ? `All ${drift.compared} settings are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`
-    : `${differ} of ${drift.compared} settings differ from the standing record ${drift.record}; ${drift.backToDefault} of them stand at the factory default.${view.unfit ? "" : " Restore the standing record onto it."}`;
+    ? `All ${counted(drift.compared, "setting")} are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`
+    : `${differ} of ${counted(drift.compared, "setting")} ${differ === 1 ? "differs" : "differ"} from the standing record ${drift.record}; ${drift.backToDefault} of them at the factory default.${view.unfit ? "" : " Restore the standing record onto it."}`;
 }
 
 function Drift({ view }: { view: ConnectionView }) {
@@ -150,13 +162,13 @@ function Drift({ view }: { view: ConnectionView }) {
     return (
       <Notice
         kind="note"
-        title={`As recorded: all ${drift.compared} settings are those of the standing record ${drift.record}.`}
+        title={`As recorded: all ${counted(drift.compared, "setting")} are those of the standing record ${drift.record}.`}
       />
     );
   return (
     <Notice
       kind="caution"
-      title={`${differ} of ${drift.compared} settings differ from the standing record ${drift.record}: ${drift.changed} changed on the drive, ${drift.backToDefault} back to default.`}
+      title={`${differ} of ${counted(drift.compared, "setting")} ${differ === 1 ? "differs" : "differ"} from the standing record ${drift.record}: ${drift.changed} changed on the drive, ${drift.backToDefault} back to default.`}
     >
       They are marked below with a ring. Find out why before you record or restore.
     </Notice>

@@ -24,10 +24,12 @@ interface Props {
   readAt: number | undefined;
   standing: number | undefined;
   view: ConnectionView | undefined;
+  /** Nobody knows which values are permanent. */
+  hollow: boolean;
 }
 
 /** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
-export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Props) {
+export function DrivePage({ id, tags, sheet, readAt, standing, view: first, hollow }: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const { connections, gone, jobs } = useLive();
@@ -39,9 +41,10 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
     );
   const phase = view?.reading?.phase;
   const place = view?.position?.tag;
+  const volatile = view?.state?.volatile;
   useEffect(() => {
     if (phase === "done" || phase === "stopped") router.refresh();
-  }, [phase, place, router]);
+  }, [phase, place, volatile, router]);
   if (!view)
     return (
       <Empty title="This drive is not connected any more.">
@@ -96,12 +99,7 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first }: Pr
               {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}
             </p>
           )}
-          <Sheet
-            data={sheet}
-            start="all"
-            dim={view.phase !== "connected"}
-            hollow={view.fit !== "fits" || view.state?.volatile !== false}
-          />
+          <Sheet data={sheet} start="all" dim={view.phase !== "connected"} hollow={hollow} />
         </div>
       ) : (
         <Empty title="Each group will stand here when the reading is done.">

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { linkText, type LinkSettings } from "@/core/link";
 import { usePlant } from "@/features/house/use-plant";
 import { Button, ButtonLink } from "@/ui/button";
@@ -23,13 +23,17 @@ export function UnknownDrive({
   onConnect: (link: LinkSettings, unit: number, as: string) => void;
 }) {
   const { to } = usePlant();
+  const head = useRef<HTMLHeadingElement>(null);
+  useEffect(() => head.current?.focus(), [text]);
   const [nearest, setNearest] = useState(families[0]?.id ?? "");
   return (
     <section
       aria-label="Unknown drive"
       className="mb-6 border border-hairline border-l-4 border-l-ochre bg-ochre-ground rounded-page px-4 py-3"
     >
-      <h2 className="text-lg font-semibold">Somebody answers whom no definition fits</h2>
+      <h2 ref={head} tabIndex={-1} className="text-lg font-semibold">
+        Somebody answers whom no definition fits
+      </h2>
       <p className="text-[15px]">
         {linkText(link)}, address {unit}. {text}
       </p>

@@ -9,6 +9,7 @@ import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
 import { Select } from "@/ui/select";
 import type { Waiting } from "./import-types";
+import { RegisterField } from "./register-field";
 
 const FIELD_WORDS: Record<IdentityField["field"], string> = {
   family: "Its family's number",
@@ -76,15 +77,15 @@ export function ImportIdentity({ identity, canopen, modbus, waiting, onChange }:
         <div key={i} className="flex flex-wrap items-end gap-2 border-b border-hairline pb-2">
           <p className="w-44 pb-2 text-[15px]">{FIELD_WORDS[each.field]}</p>
           <div className="w-32">
-            <Field
-              label={canopen ? "Object" : "Register"}
-              value={String(each.address)}
-              onChange={(event) =>
-                set(i, {
-                  address: canopen ? event.target.value : Number(event.target.value.replace(/\D/g, "")),
-                })
-              }
-            />
+            {canopen ? (
+              <Field
+                label="Object"
+                value={String(each.address)}
+                onChange={(event) => set(i, { address: event.target.value })}
+              />
+            ) : (
+              <RegisterField address={Number(each.address)} onChange={(address) => set(i, { address })} />
+            )}
           </div>
           <Select
             label="Type"

@@ -61,7 +61,9 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
         ? `It is here already, as version ${kept.version}; nothing was added.`
         : `Kept as version ${kept.version}.`,
     );
-    router.push(to(waiting ? "/bench" : `/families/${kept.id}`));
+    const way =
+      waiting && `/bench?link=${encodeURIComponent(JSON.stringify(waiting.link))}&unit=${waiting.unit}`;
+    router.push(to(way ?? `/families/${kept.id}`));
   };
   const { about, list, modbus } = choices;
   const state = upload ? "open" : "later";

@@ -1,9 +1,9 @@
 "use client";
 import { useState, type ReactNode } from "react";
-import { toast } from "sonner";
 import type { Result, Trouble } from "@/core/drive";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
+import { complain } from "./ask";
 
 interface Asked {
   trouble: Trouble;
@@ -33,7 +33,7 @@ export function useAskFirst() {
       result = await act(true);
     }
     if (result.ok) return { value: result.value };
-    toast.error(result.trouble.text, { description: result.trouble.remedy, duration: 12_000 });
+    complain(result.trouble);
     return undefined;
   }
   const question: ReactNode = (

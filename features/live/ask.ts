@@ -74,6 +74,16 @@ export async function act<P, Q, B, A>(
 ): Promise<{ value: A } | undefined> {
   const answer = await ask(endpoint, given);
   if (answer.ok) return { value: answer.value };
-  toast.error(answer.trouble.text, { description: answer.trouble.remedy, duration: 12_000 });
+  complain(answer.trouble);
   return undefined;
+}
+
+/** Tells why something was not done; where the warning before live work is missing, the way to it. */
+export function complain({ kind, text, remedy }: Trouble): void {
+  const plant = /^\/plants\/[^/]+/.exec(window.location.pathname)?.[0];
+  const action =
+    kind === "not-acknowledged" && plant
+      ? { label: "Read the warning", onClick: () => window.location.assign(`${plant}/bench`) }
+      : undefined;
+  toast.error(text, { description: remedy, duration: 12_000, action });
 }

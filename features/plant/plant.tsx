@@ -21,7 +21,7 @@ export interface PlantAreaView {
       { number: number; takenAt: number; byName: string; partial: boolean; volatile: boolean } | undefined;
     standing: { number: number } | undefined;
     asStanding: boolean;
-    openRestore: number | undefined;
+    openRestore: { id: number; byName: string; startedAt: number; begun: boolean } | undefined;
   }>;
 }
 
@@ -146,9 +146,10 @@ export function Plant({ areas }: { areas: PlantAreaView[] }) {
                         {line.openRestore ? (
                           <Link
                             className="underline underline-offset-4"
-                            href={to(`/restore/${line.openRestore}`)}
+                            href={to(`/restore/${line.openRestore.id}`)}
                           >
-                            restore under way
+                            {line.openRestore.begun ? "restore not finished" : "plan open"}:{" "}
+                            {line.openRestore.byName}, {day(line.openRestore.startedAt)}
                           </Link>
                         ) : (
                           standingWords(line)
@@ -176,7 +177,9 @@ function drawnOf(areas: PlantAreaView[], most: number): PlantAreaView[] {
   });
 }
 
-function standingWords({ standing, asStanding }: PlantAreaView["lines"][number]) {
+function standingWords({ standing, asStanding, newest }: PlantAreaView["lines"][number]) {
   if (!standing) return <span className="text-soft">none</span>;
-  return `record ${standing.number}${asStanding ? "" : ", newest differs"}`;
+  // Of a partial record nobody can say that it has the same settings, or others.
+  const newer = newest?.partial ? ", newest is partial" : ", newest differs";
+  return `record ${standing.number}${asStanding ? "" : newer}`;
 }

@@ -132,11 +132,7 @@ function WhatWasExchanged({ looking: { exchanged, onExchanged } }: { looking: Lo
           {EXCHANGED_TEXT[each]}
         </label>
       ))}
-      {exchanged === undefined && (
-        <Button rank="quiet" onClick={() => onExchanged([])}>
-          Nothing was exchanged
-        </Button>
-      )}
+      {exchanged === undefined && <Button onClick={() => onExchanged([])}>Nothing was exchanged</Button>}
     </fieldset>
   );
 }

@@ -10,8 +10,22 @@ import { Truth } from "./write-progress";
 export function Halt({ restore }: { restore: LiveRestore }) {
   const { to } = usePlant();
   const { job, steps, connected } = restore;
-  const { waitsFor, why, over } = job.place;
+  const { waitsFor, why, over, stage } = job.place;
   const begun = steps.length > 0;
+  if (!over && stage === "review" && !connected)
+    return (
+      <div className="mb-4">
+        <Notice kind="caution" title="The drive is not connected; the plan waits as it was seen last.">
+          <Link
+            className="underline underline-offset-4"
+            href={to(`/bench?tag=${encodeURIComponent(job.tag)}`)}
+          >
+            Connect drive {job.identity.serial} on the bench
+          </Link>
+          , then look through it and write, or end it below. Nothing is written.
+        </Notice>
+      </div>
+    );
   if (over || (waitsFor !== "person" && waitsFor !== "drive")) return null;
   if (waitsFor === "drive")
     return (

@@ -8,6 +8,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { Button, ButtonLink } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
+import { moment } from "@/ui/when";
 import { Halt } from "./halt";
 import { toParameter, type SheetParameter } from "./parameter";
 import { Review } from "./review";
@@ -49,7 +50,7 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
       </h1>
       <p className="text-soft mb-3 text-[15px]">
         {job.identity.vendor} {job.identity.ratingName}, firmware {job.identity.firmware}. Begun by{" "}
-        {job.byName}.
+        {job.byName}, {moment(job.startedAt)}.
       </p>
       <Halt restore={restore} />
       <div className="bg-leaf border border-hairline rounded-page">
@@ -74,13 +75,14 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
           {begun && place.stage === "write" && !place.over && (
             <>
               <WriteProgress steps={steps} byCode={byCode} groups={groups} />
-              {!place.waitsFor && <Truth steps={steps} permanent={job.permanent} />}
+              {!place.waitsFor && <Truth steps={steps} permanent={job.permanent} working />}
             </>
           )}
           {begun && (
             <Trouble
               steps={steps}
               byCode={byCode}
+              working={worksByItself(place)}
               onAgain={
                 place.waitsFor === "person" && connected ? (again) => void restore.goOn(again) : undefined
               }

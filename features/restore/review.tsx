@@ -86,7 +86,7 @@ export function Review({
             <div className="flex flex-wrap gap-2 mt-3 items-center">
               <Button
                 rank="primary"
-                disabled={stops > 0 || open > 0}
+                disabled={stops > 0 || open > 0 || !restore.connected}
                 onClick={() => void restore.confirm(looked, deadVoltage)}
               >
                 Write {plan.writes.length} parameters →

@@ -47,11 +47,7 @@ export function Safety({ receipt, signOffs }: { receipt: number; signOffs: SignO
         by the means of the vendor, then write down how.
         <form className="mt-2 grid gap-2 max-w-xl no-print" onSubmit={(event) => void send(event)}>
           <Field label="How they were set and compared" {...form.register("how")} />
-          <Field
-            label="Check-sum as the drive shows it"
-            autoComplete="off"
-            {...form.register("checkSum")}
-          />
+          <Field label="Check-sum as the drive shows it" autoComplete="off" {...form.register("checkSum")} />
           <Field
             label="Function test: what was tried, and what happened"
             {...form.register("functionTest")}

@@ -56,6 +56,8 @@ export function useRestore(first: RestoreDetail): LiveRestore {
     steps,
     connected,
     async choose(body) {
+      // What was ticked stands at once; what it comes to is loaded.
+      setDetail((last) => ({ ...last, choices: { ...body, leaveOut: [...body.leaveOut] } }));
       await act(restore.choosePlan, { params, body: { ...body, leaveOut: [...body.leaveOut] } });
       await load();
     },

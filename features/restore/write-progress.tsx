@@ -37,14 +37,25 @@ const PERMANENT_WORDS = {
 };
 
 /** How many parameters are written, not written, or unknown: the truth about a half-done restore. */
-export function Truth({ steps, permanent }: { steps: WriteStep[]; permanent: "no" | "yes" | "unknown" }) {
+export function Truth({
+  steps,
+  permanent,
+  working = false,
+}: {
+  steps: WriteStep[];
+  permanent: "no" | "yes" | "unknown";
+  /** It goes on by itself: what is sent is about to be answered. */
+  working?: boolean;
+}) {
   const count = (...states: WriteStep["state"][]): number =>
     steps.filter((each) => states.includes(each.state)).length;
   const written = count("written");
+  const unknown = count("unknown") + (working ? 0 : count("sent"));
   const parts = [
     `${written} of ${steps.length} parameters written`,
     count("planned") > 0 && `${count("planned")} not written`,
-    count("unknown", "sent") > 0 && `${count("unknown", "sent")} unknown until read back`,
+    working && count("sent") > 0 && `${count("sent")} being sent`,
+    unknown > 0 && `${unknown} unknown until read back`,
     count("refused") > 0 && `${count("refused")} refused`,
     count("other") > 0 && `${count("other")} read back otherwise`,
     written > 0 && PERMANENT_WORDS[permanent],
@@ -56,15 +67,17 @@ export function Truth({ steps, permanent }: { steps: WriteStep[]; permanent: "no
 export function Trouble({
   steps,
   byCode,
+  working,
   onAgain,
 }: {
   steps: WriteStep[];
   byCode: ReadonlyMap<string, Parameter>;
+  working: boolean;
   onAgain?: (ordinals: number[]) => void;
 }) {
   const list = steps
     .map((step, ordinal) => ({ step, ordinal }))
-    .filter(({ step }) => ["refused", "other", "unknown", "sent"].includes(step.state));
+    .filter(({ step }) => ["refused", "other", "unknown", ...(working ? [] : ["sent"])].includes(step.state));
   if (list.length === 0) return null;
   return (
     <table className="w-full text-[14px] mt-2">

@@ -37,7 +37,7 @@ export const RowCells = memo(function RowCells({ row, data, grid, dim, hollow }:
           cell={cell}
           source={data.columns[i]!.source}
           dim={dim && data.columns[i]!.source === "live"}
-          hollow={hollow}
+          hollow={hollow || cell.volatile}
           narrow={grid.narrow}
         />
       ))}

@@ -216,6 +216,8 @@ export class Bench {
   /** Takes in what a restore has read from a drive. */
   async takeValues(connection: Connection, values: ReadonlyMap<string, number | string>): Promise<void> {
     connection.endReading(values, this.now());
+    // The restore has kept its records: the drive is the one that is fitted there now.
+    await this.recognise(connection);
     await this.measureDrift(connection);
   }
 

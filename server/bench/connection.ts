@@ -21,6 +21,8 @@ export interface Standing {
   swappedFor?: ConnectionView["swappedFor"];
   answersAt?: ConnectionView["answersAt"];
   notedOtherwise?: string;
+  /** The receipt of a restore onto this drive that ended before everything was as recorded. */
+  unfinished?: number;
   /** A person has said so, although it did not seem to belong there. */
   agreed?: boolean;
 }
@@ -157,7 +159,7 @@ export class Connection {
     const { id, linkName, link } = this.address;
     const { phase, since, unit, identity, fit, state, stateAt, trouble } = this.live;
     const { file, title } = this.laidOut;
-    const { position, swappedFor, answersAt, notedOtherwise } = this.standing ?? {};
+    const { position, swappedFor, answersAt, notedOtherwise, unfinished } = this.standing ?? {};
     return {
       id,
       linkName,
@@ -176,6 +178,7 @@ export class Connection {
       swappedFor,
       answersAt,
       notedOtherwise,
+      unfinished,
       suggested: position ? undefined : this.suggested,
       byName: this.address.by.name,
       reading: this.shown,

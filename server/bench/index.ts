@@ -4,4 +4,5 @@ export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./ben
 export { Connection } from "./connection";
 export { peek } from "./look";
 export { Searches } from "./searches";
+export { volatileCodes } from "./volatile";
 export { forgetLink, listLinks, renameLink } from "./sightings";

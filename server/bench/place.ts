@@ -1,4 +1,4 @@
-import { and, eq } from "drizzle-orm";
+import { and, desc, eq, sql } from "drizzle-orm";
 import { driftOf } from "@/core/compare";
 import { whatChanged } from "@/core/drive";
 import { unfitFor } from "@/core/restore";
@@ -22,10 +22,12 @@ export async function standingAt(
   const otherwise = await notedOtherwise(db, connection, id);
   const fitted = await fittedAt(db, id);
   const change = fitted ? whatChanged(fitted, identity) : "same";
-  if (!fitted || change === "same") return { position, notedOtherwise: otherwise };
+  const unfinished = await lastUnfinished(db, id, identity.serial);
+  if (!fitted || change === "same") return { position, unfinished, notedOtherwise: otherwise };
   const ratingName = fitted.rating && shelf.find(fitted.definitionId)?.ratings.get(fitted.rating)?.name;
   return {
     position,
+    unfinished,
     notedOtherwise: otherwise,
     swappedFor: {
       serial: fitted.serial,
@@ -34,6 +36,26 @@ export async function standingAt(
       powerPart: fitted.powerPart ?? undefined,
     },
   };
+}
+
+/** The receipt of the last restore onto this drive at the position, where it ended before everything was as recorded. */
+async function lastUnfinished(
+  db: Database,
+  positionId: number,
+  serial: string,
+): Promise<Standing["unfinished"]> {
+  const { receipt } = tables;
+  const [last] = await db
+    .select({
+      id: receipt.id,
+      outcome: sql<string>`${receipt.content} ->> 'outcome'`,
+      serial: sql<string>`${receipt.content} -> 'drive' ->> 'serial'`,
+    })
+    .from(receipt)
+    .where(eq(receipt.positionId, positionId))
+    .orderBy(desc(receipt.id))
+    .limit(1);
+  return last?.serial === serial && last.outcome !== "verified" ? last.id : undefined;
 }
 
 /** The drive that was fitted at a position last; undefined when nobody has recorded one there. */

@@ -14,7 +14,7 @@ export interface PlantLine {
   standing: { number: number } | undefined;
   /** The newest record's settings are those of the standing record. */
   asStanding: boolean;
-  openRestore: number | undefined;
+  openRestore: { id: number; byName: string; startedAt: Date; begun: boolean } | undefined;
 }
 
 export interface PlantArea {
@@ -42,10 +42,21 @@ export async function plantOverview(db: Database, plantId: number): Promise<Plan
     .orderBy(asc(position.tag));
   const records = await currentRecords(db, plantId);
   const jobs = await db
-    .select({ id: job.id, positionId: job.positionId })
+    .select({
+      id: job.id,
+      positionId: job.positionId,
+      byName: job.byName,
+      startedAt: job.startedAt,
+      phase: job.phase,
+    })
     .from(job)
     .where(and(eq(job.open, true), eq(job.plantId, plantId)));
-  const restores = new Map(jobs.map((each) => [each.positionId, each.id]));
+  const restores = new Map(
+    jobs.map(({ positionId, phase, ...each }) => [
+      positionId,
+      { ...each, begun: phase !== "read-before" && phase !== "review" },
+    ]),
+  );
   const lines = new Map<number, PlantLine[]>(areas.map((each) => [each.id, []]));
   for (const { id, areaId, serial, ...row } of positions) {
     const last = records.get(`${id} newest`);

@@ -5,7 +5,7 @@ import type { DefinitionShelf } from "@/server/definitions";
 
 const MOST = 8;
 
-/** Looks through positions (tag, title, job number), drives (serial number) and the families' parameters (code, name). */
+/** Looks through positions (tag, title, job number), drives (serial number), the families and their parameters (code, name). */
 export async function searchEverything(
   db: Database,
   shelf: DefinitionShelf,
@@ -48,6 +48,14 @@ export async function searchEverything(
         href: `/families/${definition.id}?find=${encodeURIComponent(each.code)}`,
       })),
   );
+  const families = shelf.all
+    .filter((each) => each.title.toLowerCase().includes(lower))
+    .map((each): FoundThing => ({
+      kind: "family",
+      title: each.title,
+      detail: `version ${each.version}`,
+      href: `/families/${each.id}`,
+    }));
   return [
     ...positions.map((each): FoundThing => ({
       kind: "position",
@@ -61,6 +69,7 @@ export async function searchEverything(
       detail: tag ? `fitted at ${tag}` : whereabouts,
       href: tag ? `/positions/${tag}` : "/inventory",
     })),
+    ...families.slice(0, MOST),
     ...parameters.slice(0, MOST),
   ];
 }

@@ -13,6 +13,10 @@ const { Page, generateMetadata } = page("see", {
           lines: lines.map(({ definitionId, ...line }) => ({
             ...line,
             family: app.shelf.find(definitionId)?.title ?? definitionId,
+            openRestore: line.openRestore && {
+              ...line.openRestore,
+              startedAt: line.openRestore.startedAt.getTime(),
+            },
             newest: line.newest && { ...line.newest, takenAt: line.newest.takenAt.getTime() },
           })),
         }))}

@@ -29,13 +29,13 @@ export const addNote = endpoint({
 export const searchPlant = endpoint({
   method: "GET",
   path: "/api/plants/:plant/search",
-  does: "One search for everything: positions, drives by serial number, job numbers, parameters of the families.",
+  does: "One search for everything: positions, drives by serial number, job numbers, families and their parameters.",
   right: "see",
   params: object({ plant: name }),
   query: object({ q: text({ max: 100 }) }),
   answer: list(
     object({
-      kind: oneOf(["position", "drive", "parameter"]),
+      kind: oneOf(["position", "drive", "family", "parameter"]),
       title: text(),
       detail: text(),
       /** Where it leads: within the plant, but for families. */

@@ -41,6 +41,8 @@ export const connectionView = object({
   answersAt: optional(place),
   /** The way noted for the position, in words, where it answers on another. */
   notedOtherwise: optional(text()),
+  /** The receipt of the last restore onto it, where it ended before everything was as recorded. */
+  unfinished: optional(whole()),
   /** Positions at which it may stand when nothing tells. */
   suggested: optional(list(object({ tag: text(), title: text(), why: text() }))),
   /** Why the standing record cannot be restored onto it. */

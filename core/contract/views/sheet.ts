@@ -8,6 +8,7 @@ const cell = object({
   missing: optional(yesNo),
   odd: optional(yesNo),
   words: optional(yesNo),
+  volatile: optional(yesNo),
 });
 
 const row = object({

@@ -16,8 +16,7 @@ export class LinkPool {
     if (held && !sameSettings(held.link.settings, settings)) {
       return bad({
         kind: "busy",
-        cause: "port-busy",
-        text: `${linkText(held.link.settings)} is in use already, with these settings, for ${held.purpose}.`,
+        text: `${linkText(held.link.settings)} is open here already with these settings, for ${held.purpose}; one line has one speed.`,
         remedy: "Use the same settings, or let go there first.",
       });
     }

@@ -1,5 +1,6 @@
 import { familyView } from "@/app/_lib/family-view";
 import { page } from "@/app/_lib/page";
+import { wayOf } from "@/app/_lib/way-of";
 import { BenchPage } from "@/features/bench/bench-page";
 import { driveText, type KnownDrive } from "@/features/bench/types";
 import { listLinks } from "@/server/bench";
@@ -21,7 +22,7 @@ const { Page, generateMetadata } = page("see", {
         acknowledged={acknowledged}
         name={person.name}
         families={app.shelf.all.map(familyView)}
-        start={wanted && { link: wanted.link, unit: wanted.unit ?? 1 }}
+        start={wanted ? { link: wanted.link, unit: wanted.unit ?? 1 } : wayOf(query)}
         links={links
           .filter(
             (link) =>

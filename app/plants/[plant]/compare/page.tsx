@@ -26,6 +26,7 @@ async function findColumn(app: Application, plantId: number, token: string): Pro
         id: token,
         title: `${connection.position?.tag ?? connection.identity?.serial} in the drive`,
         source: "live",
+        at: connection.position?.tag,
         values: connection.values,
       },
     };
@@ -40,7 +41,7 @@ async function findColumn(app: Application, plantId: number, token: string): Pro
     return { definition, rating, column: { ...defaultColumn(definition, rating), id: token, title } };
   }
   const title = `${tag} record ${row.number}${standing ? ", standing" : ""}`;
-  return { definition, rating, column: { ...(await recordColumn(app.db, row, title)), id: token } };
+  return { definition, rating, column: { ...(await recordColumn(app.db, row, title)), id: token, at: tag } };
 }
 
 /** Which record a token names; 0 is none. */

@@ -1,6 +1,7 @@
 import { page } from "@/app/_lib/page";
 import { buildSheet } from "@/core/sheet";
 import { DrivePage } from "@/features/bench/drive-page";
+import { volatileCodes } from "@/server/bench";
 import { defaultColumn, recordById, recordColumn, standingOf } from "@/server/ledger";
 import { listTags } from "@/server/plant";
 
@@ -19,13 +20,15 @@ const { Page, generateMetadata } = page("see", {
           readAt={undefined}
           standing={undefined}
           view={undefined}
+          hollow
         />
       );
     const { definition, identity, values, position } = connection;
     const choice = position && (await standingOf(app.db, position.id));
     const row = choice && (await recordById(app.db, choice.recordId));
     const comparable = row && row.definitionId === definition.id ? row : undefined;
-    const live = { id: "live", title: "In the drive, as read", source: "live" as const, values };
+    const volatile = await volatileCodes(app.db, connection);
+    const live = { id: "live", title: "In the drive, as read", source: "live" as const, values, volatile };
     const sheet =
       values.size > 0
         ? buildSheet(
@@ -44,6 +47,7 @@ const { Page, generateMetadata } = page("see", {
         readAt={connection.readAt?.getTime()}
         standing={row?.number}
         view={connection.view()}
+        hollow={volatile === undefined}
       />
     );
   },

@@ -1,20 +1,12 @@
 import { page } from "@/app/_lib/page";
-import { linkSettings } from "@/core/contract";
-import { parse } from "@/core/shape";
+import { wayOf } from "@/app/_lib/way-of";
 import { ImportPage } from "@/features/families/import-page";
 
 const { Page, generateMetadata } = page("define", {
   title: "Import a definition",
+  // Without a drive that waits, the import works all the same.
   async render({ query }) {
-    const { link, unit } = query;
-    let waiting;
-    try {
-      const checked = link === undefined ? undefined : parse(linkSettings, JSON.parse(link));
-      if (checked?.ok) waiting = { link: checked.value, unit: Number(unit) || 1 };
-    } catch {
-      // A link that cannot be read is none; the import works without a drive.
-    }
-    return <ImportPage waiting={waiting} />;
+    return <ImportPage waiting={wayOf(query)} />;
   },
 });
 export { Page as default, generateMetadata };

@@ -1,0 +1,33 @@
+import { and, desc, eq } from "drizzle-orm";
+import { valuesByCode } from "@/core/set";
+import { tables, type Database } from "@/server/database";
+import { loadSet } from "@/server/ledger";
+import type { Connection } from "./connection";
+
+/**
+ * Codes whose values may be gone after a power-off while the drive says that something is volatile: those that are otherwise than in the last record of
+ * this very drive in which nothing was. Undefined when there is no such record, so that it may be any.
+ */
+export async function volatileCodes(
+  db: Database,
+  { identity, values, state, fit }: Connection,
+): Promise<ReadonlySet<string> | undefined> {
+  if (fit !== "fits" || state?.volatile === undefined) return undefined;
+  if (!state.volatile) return new Set();
+  const { record } = tables;
+  const [last] = await db
+    .select({ id: record.id, definitionId: record.definitionId })
+    .from(record)
+    .where(
+      and(
+        eq(record.definitionId, identity.definitionId),
+        eq(record.serial, identity.serial),
+        eq(record.volatile, false),
+      ),
+    )
+    .orderBy(desc(record.takenAt), desc(record.id))
+    .limit(1);
+  if (!last) return undefined;
+  const permanent = valuesByCode(await loadSet(db, last));
+  return new Set([...values].filter(([code, raw]) => permanent.get(code) !== raw).map(([code]) => code));
+}
