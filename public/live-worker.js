@@ -13,11 +13,19 @@ function open() {
     // The browser tries again by itself, except when the answer was no event stream (signed out).
     if (source.readyState === EventSource.CLOSED) {
       source = undefined;
-      setTimeout(() => {
-        if (ports.size > 0 && !source) open();
-      }, 3000);
+      setTimeout(again, 3000);
     }
   };
+}
+
+async function again() {
+  if (ports.size === 0 || source) return;
+  const answer = await fetch("/api/auth/get-session").catch(() => undefined);
+  const session = answer?.ok ? await answer.json().catch(() => undefined) : undefined;
+  if (session === null) tell({ signedOut: true });
+  // The program may be starting; and somebody may sign in in another tab.
+  if (session) open();
+  else setTimeout(again, 3000);
 }
 
 function tell(message) {

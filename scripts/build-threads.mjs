@@ -8,6 +8,7 @@ export default async function buildThreads() {
     entryPoints: {
       database: "server/database/thread/thread.ts",
       link: "server/link/host/thread.ts",
+      upload: "server/import/upload-thread.ts",
       serial: "server/link/serial-process.ts",
     },
     outdir: ".threads",

@@ -16,7 +16,7 @@ import {
   type MainAsks,
 } from "./link";
 import { log } from "./log";
-import { createAuth, type Auth } from "./people";
+import { createAuth, Sessions, type Auth } from "./people";
 import { Restores } from "./restore";
 import type { Handlers } from "./rpc";
 import { loadSecret } from "./secret";
@@ -34,6 +34,7 @@ export interface Application {
   imports: Imports;
   restores: Restores;
   auth: Auth;
+  sessions: Sessions;
   /** The time of day. */
   now: () => Date;
   close(): Promise<void>;
@@ -99,6 +100,7 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
     imports: new Imports(db, shelf),
     restores,
     auth: createAuth(db, secret, baseUrl),
+    sessions: new Sessions(db),
     now,
     close: async () => {
       searches.stopAll();

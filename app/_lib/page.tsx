@@ -1,8 +1,9 @@
 import type { Metadata } from "next";
-import { notFound, redirect } from "next/navigation";
+import { notFound, redirect, unstable_rethrow } from "next/navigation";
 import { cache, type ReactNode } from "react";
 import type { Right } from "@/core/contract";
 import { application, type Application } from "@/server/application";
+import { log } from "@/server/log";
 import { mayDo, type Person } from "@/server/people";
 import { findPlant, type Plant } from "@/server/plant";
 import { currentPerson } from "./person";
@@ -43,9 +44,12 @@ export function page(right: Right, { title, render }: PageSpec) {
     const given = Object.fromEntries(
       Object.entries(await params).map(([name, value]) => [name, decode(value)]),
     );
+    const searched = await searchParams;
+    // No name has one, and the database takes none.
+    const texts = [...Object.values(given), ...Object.values(searched).flat()];
+    if (texts.some((each) => each?.includes("\0"))) return "not-here";
     const plant = given.plant === undefined ? undefined : await plantBySlug(given.plant);
     if (!plant || !mayDo(person, right)) return "not-here";
-    const searched = await searchParams;
     const queryAll = (name: string): string[] => [searched[name] ?? []].flat();
     const query = Object.fromEntries(Object.keys(searched).map((name) => [name, queryAll(name)[0]]));
     return { app: await application(), person, plant, params: given, query, queryAll };
@@ -55,7 +59,15 @@ export function page(right: Right, { title, render }: PageSpec) {
       const call = await open(props);
       if (call === "sign-in") redirect("/sign-in");
       if (call === "not-here") notFound();
-      return render(call);
+      try {
+        return await render(call);
+      } catch (error) {
+        // "Not found" and "go there" are said this way too.
+        unstable_rethrow(error);
+        log.error({ error }, "a page could not be made");
+        // What the fault was about stays out of everybody's log and page.
+        throw new Error("This page could not be made; the log says why.");
+      }
     },
     async generateMetadata(props: Props): Promise<Metadata> {
       const call = await open(props);

@@ -3,6 +3,7 @@ import { bad, TROUBLES, type Result } from "@/core/drive";
 import { parse, parseTexts } from "@/core/shape";
 import { application, type Application } from "@/server/application";
 import { faultTrouble } from "@/server/fault";
+import { hostIsOurs, NOT_OUR_HOST } from "@/server/hosts";
 import { log } from "@/server/log";
 import { hasAcknowledged, mayDo, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
 import { findPlant, type Plant } from "@/server/plant";
@@ -78,6 +79,7 @@ function guarded<P, Q, B, A>(
   handle: (call: Call<P, Q, B>) => Promise<Response>,
 ): Handler {
   return async (request, context) => {
+    if (!hostIsOurs(request.headers.get("host"))) return new Response(NOT_OUR_HOST, { status: 421 });
     try {
       const checked = await check(endpoint, request, await context.params);
       return checked.ok ? await handle(checked.value) : answer(checked);
@@ -116,10 +118,13 @@ async function check<P, Q, B, A>(
       text: "You may not do this.",
       remedy: "Ask whoever looks after this ledger.",
     });
+  const { searchParams } = new URL(request.url);
+  const texts = [...Object.values(given), ...searchParams.values()];
+  if (texts.some((each) => each.includes("\0"))) return notRight("there is a NUL character in its address");
   const app = await application();
   const params = parseTexts(endpoint.params, given);
   if (!params.ok) return notRight(params.message, "not-found");
-  const query = parseTexts(endpoint.query, Object.fromEntries(new URL(request.url).searchParams));
+  const query = parseTexts(endpoint.query, Object.fromEntries(searchParams));
   if (!query.ok) return notRight(query.message);
   const inPlant = paramsOf(endpoint.path).includes("plant");
   const plant = inPlant ? await findPlant(app.db, given.plant!) : { id: 0, slug: "", name: "" };
@@ -145,7 +150,10 @@ async function bodyOf<P, Q, B, A>(endpoint: Endpoint<P, Q, B, A>, request: Reque
     return bad({ kind: "too-large", text: "More was sent than is taken at once.", remedy: "Send less." });
   let given: unknown;
   try {
-    given = bytes.length === 0 ? undefined : JSON.parse(new TextDecoder().decode(bytes));
+    const text = new TextDecoder().decode(bytes);
+    // No text here has one, and the database takes none.
+    if (text.includes("\\u0000")) return notRight("there is a NUL character in it");
+    given = bytes.length === 0 ? undefined : JSON.parse(text);
   } catch {
     return notRight("what was sent is no JSON");
   }

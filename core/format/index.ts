@@ -2,6 +2,7 @@
 export { decodeText, LARGEST_TEXT, type Decoded } from "./decode-text";
 export { definitionFromEds, identityFromEds, readEds, type EdsFile, type EdsObject } from "./eds";
 export { frameOf, idOf, type ImportAbout, type Imported } from "./imported";
+export { MOST, tooMuch, type TooMuch } from "./limits";
 export type { LineNote } from "./note";
 export {
   definitionFromList,

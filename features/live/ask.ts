@@ -83,7 +83,7 @@ export function complain({ kind, text, remedy }: Trouble): void {
   const plant = /^\/plants\/[^/]+/.exec(window.location.pathname)?.[0];
   const action =
     kind === "not-acknowledged" && plant
-      ? { label: "Read the warning", onClick: () => window.location.assign(`${plant}/bench`) }
+      ? { label: "Read the warning", onClick: () => open(`${plant}/bench`, "_self") }
       : undefined;
   toast.error(text, { description: remedy, duration: 12_000, action });
 }

@@ -24,7 +24,10 @@ function open(plant: string): () => void {
     const worker = new SharedWorker(`/live-worker.js?events=${encodeURIComponent(events)}`, {
       name: "calm-ledger-live",
     });
-    worker.port.onmessage = ({ data }: MessageEvent<{ data?: string; lost?: boolean }>) => {
+    worker.port.onmessage = ({
+      data,
+    }: MessageEvent<{ data?: string; lost?: boolean; signedOut?: boolean }>) => {
+      if (data.signedOut) become({ ...state, signedOut: true });
       if (data.lost) lose();
       if (data.data) hear(data.data);
     };

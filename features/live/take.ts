@@ -14,6 +14,8 @@ export interface LiveState {
   /** Whether the stream of events is there, and since when it is not, ms since 1970. */
   online: boolean;
   offlineSince?: number;
+  /** The sign-in ended, here or elsewhere; nothing is told any more. */
+  signedOut?: boolean;
 }
 
 export const NOTHING: LiveState = {
@@ -44,6 +46,7 @@ export function take(state: LiveState, message: LiveEvent): LiveState {
         ]),
         online: true,
         offlineSince: undefined,
+        signedOut: undefined,
       };
     case "connection":
       return { ...state, connections: having(state.connections, message.view.id, message.view) };

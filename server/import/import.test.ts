@@ -4,16 +4,17 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import ExcelJS from "exceljs";
 import type { ImportChoices, UploadView } from "@/core/contract";
 import { rill } from "@/families/testing";
-import type { OpenDatabase } from "@/server/database";
+import { tables, type OpenDatabase } from "@/server/database";
 import { DefinitionShelf } from "@/server/definitions";
 import { readJournal } from "@/server/journal";
 import { emptyDatabase } from "@/server/testing/database";
 import { Imports } from "./imports";
-import { readUpload } from "./read-upload";
+import { readApart } from "./read-apart";
 
 let database: OpenDatabase;
 beforeAll(async () => {
   database = await emptyDatabase();
+  await database.db.insert(tables.user).values({ id: "p", name: "Ines Varga", email: "ines@example.test" });
 });
 afterAll(() => database.close());
 
@@ -83,7 +84,7 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     ["UTF-16", utf16(LIST)],
     ["Latin-1", new Uint8Array(Buffer.from(LIST, "latin1"))],
   ])("a list in %s", async (encoding, content) => {
-    const read = await readUpload("lark.csv", content);
+    const read = await readApart("lark.csv", content);
     expect(read).toMatchObject({ ok: true, upload: { kind: "list", encoding } });
     expect(read.ok && read.upload.kind === "list" && read.upload.sheets[0]!.rows[2]!.cells[1]).toBe("Grüße");
   });
@@ -104,15 +105,15 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
       /Unpacked, this file would take 200 MB/,
     ],
   ])("%s", async (_what, name, content, reason) => {
-    const read = await readUpload(name, content);
+    const read = await readApart(name, content);
     expect(!read.ok && read.reason).toMatch(reason);
     expect(!read.ok && read.remedy.length).toBeGreaterThan(10);
   });
   test("a spreadsheet that lies about its size ends its own thread and nothing else", async () => {
-    expect(await readUpload("a.xlsx", bomb(400 * 1024 * 1024, 1000))).toMatchObject({ ok: false });
+    expect(await readApart("a.xlsx", bomb(400 * 1024 * 1024, 1000))).toMatchObject({ ok: false });
   });
   test("a spreadsheet with nothing in it", async () => {
-    expect(await readUpload("a.xlsx", await workbook(() => undefined))).toMatchObject({
+    expect(await readApart("a.xlsx", await workbook(() => undefined))).toMatchObject({
       ok: false,
       reason: "There is nothing in any of its sheets.",
     });
@@ -130,7 +131,7 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
         XLSX.write(XLSX.utils.book_new(sheet, "Histori"), { bookType, type: "buffer" }) as Uint8Array,
       );
       const content = Buffer.from(written.toString("latin1").replaceAll("Histori", "History"), "latin1");
-      const read = await readUpload(`a.${bookType}`, content);
+      const read = await readApart(`a.${bookType}`, content);
       if (!read.ok || read.upload.kind !== "list") throw new Error(JSON.stringify(read));
       expect(read.upload.sheets).toEqual([
         {
@@ -169,10 +170,39 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     expect(preview).toMatchObject({ ok: true, value: { taken: 8_000 } });
     expect(preview.ok && preview.value.notes.map((each) => [each.line, each.verdict])).toEqual([
       [8_002, "left-out"],
+      [20_001, "left-out"],
     ]);
   });
+  test.each<[string, string, Uint8Array, RegExp]>([
+    ["100,000 columns", "a.csv", bytes(`Code;Name\n${"a;".repeat(100_000)}`), /more than 300 columns/],
+    [
+      "one line of 7 MB",
+      "a.eds",
+      bytes(`[FileInfo]\n${"a".repeat(7_000_000)}`),
+      /more than 100000 characters/,
+    ],
+    ["a definition 100,000 deep", "a.json", bytes(`{"a":${"[".repeat(100_000)}`), /nested more than 40 deep/],
+  ])("%s is refused at once, and what comes after it is read", async (_, name, content, reason) => {
+    const [hostile, fine] = await Promise.all([
+      readApart(name, content),
+      readApart("b.csv", bytes("Code;Register\nP1;5\n")),
+    ]);
+    expect(hostile).toMatchObject({ ok: false, reason: expect.stringMatching(reason) as unknown });
+    expect(fine).toMatchObject({ ok: true });
+  });
+  test("a sheet of 16,000 columns is refused", async () => {
+    const sheet = XLSX.utils.aoa_to_sheet([Array.from({ length: 16_000 }, (_, i) => i)]);
+    const content = XLSX.write(
+      { SheetNames: ["A"], Sheets: { A: sheet } },
+      { type: "array", bookType: "xlsx" },
+    ) as ArrayBuffer;
+    expect(await readApart("a.xlsx", new Uint8Array(content))).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining("more than 300 columns") as unknown,
+    });
+  });
   test("rows are counted in lines of the file, also behind a cell with line breaks", async () => {
-    const read = await readUpload("a.csv", bytes('Code,Choices,Register\nP1,"0=No\n1=Yes",5\nP2,,6\n'));
+    const read = await readApart("a.csv", bytes('Code,Choices,Register\nP1,"0=No\n1=Yes",5\nP2,,6\n'));
     expect(
       read.ok &&
         read.upload.kind === "list" &&

@@ -21,7 +21,8 @@ import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion, type DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
-import { readUpload, type Upload } from "./read-upload";
+import { readApart } from "./read-apart";
+import type { Upload } from "./read-upload";
 
 /** A definition as it would be kept, and what did not fit. */
 export interface ImportPreview {
@@ -48,7 +49,7 @@ export class Imports {
 
   /** Takes a file in and guesses what it says. */
   async open(name: string, bytes: Uint8Array): Promise<Result<UploadView>> {
-    const read = await readUpload(name, bytes);
+    const read = await readApart(name, bytes);
     if (!read.ok) return bad({ kind: "bad-file", text: `${name}: ${read.reason}`, remedy: read.remedy });
     this.forgetOld();
     const id = randomUUID().slice(0, 8);
@@ -136,6 +137,7 @@ export class Imports {
       if (row?.hash !== hash) return false;
       await writeJournal(tx, {
         at: note.at,
+        by: person.id,
         byName: person.name,
         kind: "definition",
         text: `Imported ${definition.title}, version ${definition.version}, ${taken} parameters, from ${name}.`,

@@ -1,3 +1,3 @@
 /** From a file to a definition: taking it in, showing what it says, keeping it. */
 export { Imports, type ImportPreview } from "./imports";
-export { readUpload, type Upload } from "./read-upload";
+export type { Upload } from "./read-upload";

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { decodeText, readEds, type EdsFile, type LineNote } from "@/core/format";
+import { decodeText, MOST, readEds, tooMuch, type EdsFile, type LineNote } from "@/core/format";
 import { readWorkbook, type WorkbookSheet } from "./workbook";
 
 /** What a file turned out to be. */
@@ -9,8 +9,6 @@ export type Upload =
   | { kind: "list"; sheets: WorkbookSheet[]; encoding: string };
 
 export type Read = { ok: true; upload: Upload } | { ok: false; reason: string; remedy: string };
-
-const MOST_ROWS = 120_000;
 
 /** Looks at a file that somebody wants to make a definition of. What it is follows from what is in it; its name only helps to tell CSV from other text. */
 export async function readUpload(name: string, bytes: Uint8Array): Promise<Read> {
@@ -41,6 +39,8 @@ export async function readUpload(name: string, bytes: Uint8Array): Promise<Read>
       reason: "There is nothing but empty lines in the file.",
       remedy: "Save it again where it was made, then choose it once more.",
     };
+  const most = tooMuch(text);
+  if (most) return { ok: false, ...most };
   if (text.trimStart().startsWith("{")) return { ok: true, upload: { kind: "definition", text, encoding } };
   if (/\.(eds|dcf)$/i.test(name) || /^\s*\[(FileInfo|DeviceInfo)\]/im.test(text.slice(0, 20_000)))
     return { ok: true, upload: { kind: "eds", eds: readEds(text), encoding } };
@@ -57,9 +57,9 @@ export async function readUpload(name: string, bytes: Uint8Array): Promise<Read>
 
 function readCsv(text: string): { rows: WorkbookSheet["rows"]; notes: LineNote[] } {
   const rows: WorkbookSheet["rows"] = [];
-  const parsed = Papa.parse<string[]>(text, {
+  const parsed = Papa.parse<string[]>(text.trimEnd(), {
     delimitersToGuess: [",", ";", "\t", "|"],
-    preview: MOST_ROWS + 1,
+    preview: MOST.rows + 1,
   });
   // A cell in quotes may hold line breaks: rows are counted in lines of the file.
   let line = 1;
@@ -77,13 +77,13 @@ function readCsv(text: string): { rows: WorkbookSheet["rows"]; notes: LineNote[]
       reason: "A quotation mark is not closed.",
       remedy: "Look whether the row was cut at the right place.",
     }));
-  if (rows.length > MOST_ROWS)
+  if (rows.length > MOST.rows)
     notes.push({
-      line: MOST_ROWS + 1,
+      line: MOST.rows + 1,
       verdict: "left-out",
       what: "this and all further rows",
       reason: "The list has more rows than any drive has parameters.",
       remedy: "Take out what is no parameter.",
     });
-  return { rows: rows.slice(0, MOST_ROWS), notes };
+  return { rows: rows.slice(0, MOST.rows), notes };
 }

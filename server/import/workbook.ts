@@ -1,6 +1,6 @@
-import { Worker } from "node:worker_threads";
+import * as XLSX from "@e965/xlsx";
 import yauzl from "yauzl";
-import type { LineNote } from "@/core/format";
+import { MOST, type LineNote } from "@/core/format";
 
 /** One sheet of a workbook. */
 export interface WorkbookSheet {
@@ -15,14 +15,21 @@ export type Opened = { ok: true; sheets: WorkbookSheet[] } | { ok: false; reason
 const WORKBOOKS = ["xl/workbook.xml", "content.xml"];
 const LARGEST_UNPACKED = 120 * 1024 * 1024;
 const MOST_PARTS = 2000;
-const MEMORY_MB = 700;
-const LONGEST_MS = 30_000;
+const MOST_FORMULAS = 2000;
 
-/** Reads a spreadsheet. Its declared sizes are looked at before anything is unpacked, and it is unpacked in a thread with a memory of its own. */
+/** Reads a spreadsheet; meant for a thread with a memory of its own. Its declared sizes are looked at first, then its real ones are counted. */
 export async function readWorkbook(bytes: Uint8Array): Promise<Opened> {
   const refused = await lookInside(Buffer.from(bytes));
   if (refused) return { ok: false, ...refused };
-  return unpack(bytes);
+  try {
+    return unpack(bytes);
+  } catch (error) {
+    return {
+      ok: false,
+      reason: `The spreadsheet could not be read (${(error as Error).message}).`,
+      remedy: "Save it again as .xlsx or as CSV.",
+    };
+  }
 }
 
 /** Why the archive must not be unpacked; undefined when it may. */
@@ -34,7 +41,8 @@ function lookInside(bytes: Buffer): Promise<{ reason: string; remedy: string } |
   return new Promise((resolve) => {
     yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, archive) => {
       if (error || !archive) return resolve(damaged);
-      let total = 0;
+      let declared = 0;
+      let real = 0;
       let parts = 0;
       let isWorkbook = false;
       archive.on("error", () => resolve(damaged));
@@ -48,97 +56,91 @@ function lookInside(bytes: Buffer): Promise<{ reason: string; remedy: string } |
               },
         ),
       );
-      archive.on("entry", (entry: { uncompressedSize: number; fileName: string }) => {
-        total += entry.uncompressedSize;
+      const tooLarge = (): void => {
+        archive.close();
+        resolve({
+          reason: `Unpacked, this file would take ${Math.round(Math.max(declared, real) / 1024 / 1024)} MB or more. No parameter list does.`,
+          remedy:
+            "Do not open files from people you do not know. Otherwise save the one sheet you need as CSV.",
+        });
+      };
+      archive.on("entry", (entry: yauzl.Entry) => {
+        declared += entry.uncompressedSize;
         parts += 1;
         isWorkbook ||= WORKBOOKS.includes(entry.fileName);
-        if (total > LARGEST_UNPACKED || parts > MOST_PARTS) {
-          archive.close();
-          return resolve({
-            reason: `Unpacked, this file would take ${Math.round(total / 1024 / 1024)} MB or more. No parameter list does.`,
-            remedy:
-              "Do not open files from people you do not know. Otherwise save the one sheet you need as CSV.",
+        if (declared > LARGEST_UNPACKED || parts > MOST_PARTS) return tooLarge();
+        // Declared sizes may lie: what really comes out is counted, and thrown away. A part longer than it said ends with an error.
+        archive.openReadStream(entry, (failed, part) => {
+          if (failed || !part) return resolve(damaged);
+          part.on("data", (chunk: Buffer) => {
+            real += chunk.length;
+            if (real <= LARGEST_UNPACKED) return;
+            part.destroy();
+            tooLarge();
           });
-        }
-        archive.readEntry();
+          part.on("error", () => resolve(damaged));
+          part.on("end", () => archive.readEntry());
+        });
       });
       archive.readEntry();
     });
   });
 }
 
-function unpack(bytes: Uint8Array): Promise<Opened> {
-  return new Promise((resolve) => {
-    const worker = new Worker(new URL("./workbook-worker.mjs", import.meta.url), {
-      workerData: { bytes },
-      resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
-    });
-    const end = (opened: Opened): void => {
-      clearTimeout(timer);
-      resolve(opened);
-      void worker.terminate();
-    };
-    const timer = setTimeout(
-      () =>
-        end({
-          ok: false,
-          reason: `The spreadsheet was not read within ${LONGEST_MS / 1000} s.`,
-          remedy: "Save the one sheet you need as CSV, and choose that.",
-        }),
-      LONGEST_MS,
-    );
-    worker.on("error", (error: Error & { code?: string }) =>
-      end(
-        error.code === "ERR_WORKER_OUT_OF_MEMORY"
-          ? {
-              ok: false,
-              reason: "The spreadsheet needs more memory than it may have.",
-              remedy: "Save the one sheet you need as CSV, and choose that.",
-            }
-          : {
-              ok: false,
-              reason: `The spreadsheet could not be read (${error.message}).`,
-              remedy: "Save it again as .xlsx or as CSV.",
-            },
-      ),
-    );
-    worker.on(
-      "message",
-      (
-        sheets: Array<{
-          name: string;
-          rows: WorkbookSheet["rows"];
-          formulas: Array<{ line: number; column: number; formula: string }>;
-          cut: boolean;
-        }>,
-      ) =>
-        end({
-          ok: true,
-          sheets: sheets.map(({ name, rows, formulas, cut }) => ({
-            name,
-            rows,
-            notes: [
-              ...formulas.map(({ line, column, formula }): LineNote => ({
-                line,
-                verdict: "note",
-                what: `Column ${column}: =${formula}`,
-                reason: "This is a formula.",
-                remedy: "Its last result, as it was saved, is taken.",
-              })),
-              ...(cut
-                ? [
-                    {
-                      line: 0,
-                      verdict: "left-out" as const,
-                      what: name,
-                      reason: "The sheet has more rows than any parameter list.",
-                      remedy: "Further rows are passed over.",
-                    },
-                  ]
-                : []),
-            ],
-          })),
-        }),
-    );
+function unpack(bytes: Uint8Array): Opened {
+  const workbook = XLSX.read(bytes, {
+    dense: true,
+    cellDates: true,
+    cellHTML: false,
+    cellText: false,
+    sheetRows: MOST.rows + 1,
   });
+  const sheets: WorkbookSheet[] = [];
+  for (const name of workbook.SheetNames) {
+    const data: Array<XLSX.CellObject[] | undefined> = workbook.Sheets[name]!["!data"] ?? [];
+    const wide = data.findIndex((row) => (row?.length ?? 0) > MOST.columns);
+    if (wide >= 0)
+      return {
+        ok: false,
+        reason: `Row ${wide + 1} of sheet ${name} has more than ${MOST.columns} columns. No drive's list does.`,
+        remedy: "Look whether it is the right file; save the one sheet you need as CSV.",
+      };
+    sheets.push(sheetOf(name, data));
+  }
+  return { ok: true, sheets };
+}
+
+function sheetOf(name: string, data: Array<XLSX.CellObject[] | undefined>): WorkbookSheet {
+  const rows: WorkbookSheet["rows"] = [];
+  const notes: LineNote[] = [];
+  for (let at = 0; at < data.length && rows.length < MOST.rows; at++) {
+    const cells = Array.from(data[at] ?? [], textOf);
+    if (cells.every((each) => each === "")) continue;
+    rows.push({ line: at + 1, cells });
+    for (const [column, cell] of (data[at] ?? []).entries())
+      if (cell?.f && notes.length < MOST_FORMULAS)
+        notes.push({
+          line: at + 1,
+          verdict: "note",
+          what: `Column ${column + 1}: =${cell.f.slice(0, 80)}`,
+          reason: "This is a formula.",
+          remedy: "Its last result, as it was saved, is taken.",
+        });
+  }
+  if (data.length > MOST.rows)
+    notes.push({
+      line: 0,
+      verdict: "left-out",
+      what: name,
+      reason: "The sheet has more rows than any parameter list.",
+      remedy: "Further rows are passed over.",
+    });
+  return { name, rows, notes };
+}
+
+/** A cell as text: a formula's saved result, a date as a date, an error as what the sheet shows ("#N/A"). */
+function textOf(cell: XLSX.CellObject | undefined): string {
+  if (cell?.v === undefined || cell.v === null) return "";
+  if (cell.t === "e") return cell.w ?? "";
+  return cell.v instanceof Date ? cell.v.toISOString().slice(0, 10) : String(cell.v);
 }

@@ -59,6 +59,7 @@ export async function keepReading(
       await writeJournal(tx, {
         at: reading.takenAt,
         plantId: position.plantId,
+        by: person.id,
         byName: person.name,
         kind: "read",
         positionId: position.id,
@@ -110,6 +111,7 @@ export async function keepReading(
     await writeJournal(tx, {
       at: reading.takenAt,
       plantId: position.plantId,
+      by: person.id,
       byName: person.name,
       kind: "record",
       positionId: position.id,

@@ -54,6 +54,7 @@ export async function raiseStanding(
     await writeJournal(tx, {
       at,
       plantId: position.plantId,
+      by: person.id,
       byName: person.name,
       kind: "standing",
       positionId: position.id,

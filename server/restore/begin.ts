@@ -77,6 +77,7 @@ export async function beginJob(
       await writeJournal(tx, {
         at: now,
         plantId,
+        by: person.id,
         byName: person.name,
         kind: "restore",
         positionId,

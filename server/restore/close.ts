@@ -30,6 +30,7 @@ export async function closeJob(
       await writeJournal(tx, {
         at: now,
         plantId: job.plantId,
+        by: person.id,
         byName: person.name,
         kind: "restore",
         positionId: job.positionId,

@@ -76,6 +76,7 @@ export async function writeReceipt(
     await writeJournal(tx, {
       at: now,
       plantId: job.plantId,
+      by: job.by,
       byName: job.byName,
       kind: "restore",
       positionId: job.positionId,

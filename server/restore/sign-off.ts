@@ -27,6 +27,7 @@ export async function signOffSafety(
     await writeJournal(tx, {
       at,
       plantId: receipt.plantId,
+      by: person.id,
       byName: person.name,
       kind: "restore",
       positionId: receipt.positionId,

@@ -9,6 +9,7 @@ test("says nothing, and usual settings hold", () => {
     authSecret: undefined,
     cabinetUrl: undefined,
     extraDefinitions: [],
+    hosts: [],
     logLevel: "silent",
     checkAnswers: false,
   });

@@ -9,6 +9,8 @@ export interface Settings {
   databaseUrl: string | undefined;
   /** The address under which people reach it. */
   baseUrl: string;
+  /** Further names under which people reach it. */
+  hosts: string[];
   /** Signs sessions; made and kept in the data folder when absent. */
   authSecret: string | undefined;
   /** The stand-ins' cabinet of the demo. */
@@ -32,6 +34,7 @@ const schema = Joi.object({
     }),
   BASE_URL: Joi.string().uri({ scheme: ["http", "https"] }),
   PORT: Joi.number().port(),
+  HOSTS: Joi.string().pattern(/^[\w.,\s-]*$/, "names with commas between"),
   AUTH_SECRET: Joi.string().min(32),
   CABINET_URL: Joi.string().uri({ scheme: ["http"] }),
   EXTRA_DEFINITIONS: Joi.string().allow(""),
@@ -66,13 +69,19 @@ export function readSettings(env: Record<string, string | undefined>, folder = p
     baseUrl: value.BASE_URL ?? `http://127.0.0.1:${port}`,
     authSecret: value.AUTH_SECRET,
     cabinetUrl: value.CABINET_URL,
-    extraDefinitions: String(value.EXTRA_DEFINITIONS ?? "")
-      .split(",")
-      .map((each) => each.trim())
-      .filter(Boolean),
+    hosts: listed(value.HOSTS),
+    extraDefinitions: listed(value.EXTRA_DEFINITIONS),
     checkAnswers: value.CHECK_ANSWERS ?? false,
     logLevel: value.LOG_LEVEL ?? (env.JEST_WORKER_ID ? "silent" : "info"),
   };
+}
+
+/** What stands between commas. */
+function listed(given: unknown): string[] {
+  return String(given ?? "")
+    .split(",")
+    .map((each) => each.trim())
+    .filter(Boolean);
 }
 
 /** What was found, except where it is a secret. */

@@ -59,6 +59,8 @@ export const journal = pgTable(
     /** Empty for what concerns the whole archive, such as an imported definition. */
     plantId: integer("plant_id").references(() => plant.id),
     at: moment("at").notNull(),
+    /** The account; empty in lines that were written before it was kept. A name alone may be another person's too. */
+    by: text("by").references(() => user.id),
     byName: text("by_name").notNull(),
     kind: text("kind").notNull(),
     positionId: integer("position_id").references(() => position.id),

@@ -1,8 +1,33 @@
+import { currentPerson } from "@/app/_lib/person";
+import { readBody } from "@/app/_lib/read-body";
 import { application } from "@/server/application";
+import { hostIsOurs, NOT_OUR_HOST } from "@/server/hosts";
+import { AUTH_WAYS } from "@/server/people";
 
-async function handle(request: Request): Promise<Response> {
-  const { auth } = await application();
-  return auth.handler(request);
+/** More than any address and password have. */
+const LONGEST = 8 * 1024;
+
+async function handle(
+  request: Request,
+  { params }: { params: Promise<{ all: string[] }> },
+): Promise<Response> {
+  if (!hostIsOurs(request.headers.get("host"))) return new Response(NOT_OUR_HOST, { status: 421 });
+  const way = `${request.method} /${(await params).all.join("/")}`;
+  if (!AUTH_WAYS.has(way)) return Response.json({ message: "There is no such way in." }, { status: 404 });
+  const body = request.method === "GET" ? undefined : await readBody(request, LONGEST);
+  if (body === "too-large")
+    return Response.json({ message: "More was sent than a sign-in has." }, { status: 413 });
+  const { auth, sessions } = await application();
+  const leaving = way === "POST /sign-out" ? await currentPerson() : undefined;
+  const answer = await auth.handler(
+    new Request(request.url, {
+      method: request.method,
+      headers: request.headers,
+      body: body && body.length > 0 ? Buffer.from(body) : undefined,
+    }),
+  );
+  if (leaving && answer.ok) sessions.ended(leaving.sessionId);
+  return answer;
 }
 
 export { handle as GET, handle as POST };

@@ -1,3 +1,4 @@
+import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import type { Column } from "@/core/compare";
 import { listName, type Definition } from "@/core/definition";
@@ -46,7 +47,7 @@ async function findColumn(app: Application, plantId: number, token: string): Pro
 
 /** Which record a token names; 0 is none. */
 function wanted(which: string): number | "standing" {
-  return which === "standing" ? which : Math.max(0, Math.trunc(Number(which)) || 0);
+  return which === "standing" ? which : (idOf(which) ?? 0);
 }
 
 const { Page, generateMetadata } = page("see", {

@@ -47,7 +47,9 @@ const { Page, generateMetadata } = page("see", {
                     line.text
                   )}
                 </td>
-                <td className="w-36 text-soft pr-3">{line.byName}</td>
+                <td className="w-36 text-soft pr-3" title={line.account ?? undefined}>
+                  {line.byName}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -3,7 +3,7 @@ import { ledger, type LiveEvent } from "@/core/contract";
 
 const HEARTBEAT_MS = 15_000;
 
-export const GET = serveOwn(ledger.events, async ({ app, plant, request }) => {
+export const GET = serveOwn(ledger.events, async ({ app, plant, person, request }) => {
   const encoder = new TextEncoder();
   let end = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
@@ -16,12 +16,21 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, request }) => {
         }
       };
       const leave = app.events.subscribe(send);
-      const beat = setInterval(() => controller.enqueue(encoder.encode(": still here\n\n")), HEARTBEAT_MS);
+      const beat = setInterval(() => {
+        controller.enqueue(encoder.encode(": still here\n\n"));
+        void app.sessions.holds(person.sessionId, app.now()).then((holds) => {
+          if (!holds) end();
+        }, end);
+      }, HEARTBEAT_MS);
       end = () => {
+        end = () => undefined;
         clearInterval(beat);
         leave();
+        forget();
+        controller.close();
       };
-      request.signal.addEventListener("abort", end);
+      const forget = app.sessions.whenEnded(person.sessionId, () => end());
+      request.signal.addEventListener("abort", () => end());
       send({
         type: "snapshot",
         connections: app.bench.list().map((each) => each.view()),

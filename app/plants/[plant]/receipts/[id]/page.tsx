@@ -1,4 +1,5 @@
 import { notFound } from "next/navigation";
+import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
@@ -7,9 +8,9 @@ import { findReceipt, signOffsOf } from "@/server/restore";
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Receipt ${params.id}`,
   async render({ app, plant, params }) {
-    const id = Number(params.id);
-    const receipt = Number.isInteger(id) ? await findReceipt(app.db, plant.id, id) : undefined;
-    if (!receipt) notFound();
+    const id = idOf(params.id);
+    const receipt = id && (await findReceipt(app.db, plant.id, id));
+    if (!id || !receipt) notFound();
     const { definitionId, definitionVersion, drive } = receipt.content;
     const definition = await app.shelf.ofRecord(app.db, {
       definitionId,

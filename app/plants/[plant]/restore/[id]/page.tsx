@@ -1,4 +1,5 @@
 import { notFound } from "next/navigation";
+import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { definitionFor } from "@/core/definition";
 import { fittingOf } from "@/core/drive";
@@ -8,7 +9,7 @@ import { RestorePage } from "@/features/restore/restore-page";
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Restore ${params.id}`,
   async render({ app, plant, params }) {
-    const detail = await app.restores.detail(Number(params.id) || 0, plant.id);
+    const detail = await app.restores.detail(idOf(params.id) ?? 0, plant.id);
     if (!detail) notFound();
     const definition = definitionFor(app.shelf.get(detail.identity.definitionId), fittingOf(detail.identity));
     const parameters = definition.parameters.map(({ scale, ...each }): SheetParameter => ({

@@ -1,4 +1,5 @@
 import { notFound } from "next/navigation";
+import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { ChooseRestore } from "@/features/restore/choose";
 import { listRecords, standingOf } from "@/server/ledger";
@@ -20,7 +21,7 @@ const { Page, generateMetadata } = page("restore", {
         tag={position.tag}
         title={position.title}
         standing={standing}
-        wanted={Number(record) || standing}
+        wanted={idOf(record) ?? standing}
         connection={connection}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({

@@ -1,0 +1,2 @@
+ALTER TABLE "journal" ADD COLUMN "by" text;--> statement-breakpoint
+ALTER TABLE "journal" ADD CONSTRAINT "journal_by_user_id_fk" FOREIGN KEY ("by") REFERENCES "public"."user"("id") ON DELETE no action ON UPDATE no action;
