@@ -85,7 +85,7 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
   const benchParts: BenchParts = { db, shelf, events, links, timing, wall };
   const bench = new Bench(benchParts);
   const searches = new Searches(benchParts, bench);
-  const restores = new Restores({ db, shelf, events, links, wall, pollMs }, bench);
+  const restores = new Restores({ db, owner: database.owner, shelf, events, links, wall, pollMs }, bench);
   const now = (): Date => new Date(wall());
   await restores.recover();
   await dropForgotten(db, now());

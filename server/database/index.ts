@@ -1,4 +1,5 @@
 /** The database: schema, migrations, opening it durably. */
 export { embeddedOver, openAccess, type Database, type DatabaseAccess } from "./access";
 export { openEmbedded, openInMemory, openServer, type OpenDatabase } from "./open";
+export { onlyOwner, type Owner } from "./owner";
 export * as tables from "./schema";

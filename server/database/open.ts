@@ -5,8 +5,10 @@ import { drizzle as drizzleServer } from "drizzle-orm/node-postgres";
 import { migrate as migrateServer } from "drizzle-orm/node-postgres/migrator";
 import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
 import { startThread } from "@/server/threads";
-import { embeddedOver, type Database, type DatabaseAccess } from "./access";
+import { embeddedOver, serverPool, type Database, type DatabaseAccess } from "./access";
+import { folderFault } from "./folder-fault";
 import { lockFolder } from "./lock";
+import { onlyOwner, ownerOnServer, type Owner } from "./owner";
 import * as schema from "./schema";
 import { connectDatabase } from "./thread/client";
 
@@ -14,7 +16,8 @@ export interface OpenDatabase {
   db: Database;
   /** A way to the same database for another thread; undefined where there is none (a database in memory). */
   access?: () => DatabaseAccess;
-  /** Told when the database's thread ended by itself, with the reason. */
+  owner: Owner;
+  /** Told when the database's thread ended by itself, or the server is not reached any more, with the reason. */
   onEnded?: (reason: string) => void;
   close(): Promise<void>;
 }
@@ -26,7 +29,9 @@ const migrationsFolder = join(/* turbopackIgnore: true */ process.cwd(), "server
  * then holds up neither pages nor links.
  */
 export async function openEmbedded(folder: string): Promise<OpenDatabase> {
-  const lock = await lockFolder(folder);
+  const lock = await lockFolder(folder).catch((error: unknown) => {
+    throw folderFault(folder, error);
+  });
   let thread: Worker | undefined;
   try {
     thread = startThread("database", { workerData: { folder: join(folder, "database") } });
@@ -53,6 +58,7 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
     await migratePglite(db as never, { migrationsFolder });
     return Object.assign(told, {
       db,
+      owner: onlyOwner(),
       access: () => ({ port: connect() }),
       close: async () => {
         closing = true;
@@ -66,7 +72,7 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
   } catch (error) {
     await thread?.terminate();
     await lock.release();
-    throw error;
+    throw folderFault(folder, error);
   }
 }
 
@@ -95,12 +101,42 @@ export async function openInMemory(template?: Blob): Promise<OpenDatabase & { pg
   const pg = await PGlite.create(template ? { loadDataDir: template } : {});
   const db = embeddedOver(pg);
   if (!template) await migratePglite(db as never, { migrationsFolder });
-  return { db, pg, close: () => pg.close() };
+  return { db, pg, owner: onlyOwner(), close: () => pg.close() };
 }
+
+/** Number of the lock under which tables are brought up to date: two programs that start together do it one after the other. */
+const MIGRATION_LOCK = 4_310_001;
 
 /** Opens a PostgreSQL server's database (15 or newer) and brings its tables up to date. */
 export async function openServer(url: string): Promise<OpenDatabase> {
-  const db = drizzleServer(url, { schema });
-  await migrateServer(db, { migrationsFolder });
-  return { db, access: () => ({ url }), close: () => db.$client.end() };
+  const pool = serverPool(url);
+  const db = drizzleServer(pool, { schema });
+  try {
+    const client = await pool.connect();
+    try {
+      await client.query("select pg_advisory_lock($1)", [MIGRATION_LOCK]);
+      await migrateServer(drizzleServer(client, { schema }), { migrationsFolder });
+    } finally {
+      await client.query("select pg_advisory_unlock($1)", [MIGRATION_LOCK]).catch(() => undefined);
+      client.release();
+    }
+    const told: Pick<OpenDatabase, "onEnded"> = {};
+    const owner = await ownerOnServer(url, db, () =>
+      told.onEnded?.(
+        "The database server is not reached any more. Nothing more is sent to any drive; start again when it is there: restores say how far they came.",
+      ),
+    );
+    return Object.assign(told, {
+      db,
+      owner,
+      access: () => ({ url }),
+      close: async () => {
+        await owner.end();
+        await pool.end();
+      },
+    });
+  } catch (error) {
+    await pool.end();
+    throw error;
+  }
 }

@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
-import { asc, desc, eq } from "drizzle-orm";
+import { asc, desc, eq, sql } from "drizzle-orm";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
-import { rill } from "@/families/testing";
-import { openServer, tables } from "@/server/database";
+import { definitions, rill } from "@/families/testing";
+import { createApplication } from "@/server/application";
+import { openServer, tables, type OpenDatabase } from "@/server/database";
 import { addNote, keepReading, listRecords, raiseStanding, standingOf } from "@/server/ledger";
 import { findReceipt, signOffSafety } from "@/server/restore";
 import { lookThrough } from "@/server/testing/look-through";
@@ -11,10 +12,12 @@ import { connectAndRead, FRESH, recordStanding, testPlant, type TestPlant } from
 import { startPostgres } from "@/server/testing/postgres";
 
 let postgres: Awaited<ReturnType<typeof startPostgres>>;
+let database: OpenDatabase;
 let plant: TestPlant;
 beforeAll(async () => {
   postgres = await startPostgres();
-  plant = await testPlant(undefined, undefined, await openServer(postgres.url));
+  database = await openServer(postgres.url);
+  plant = await testPlant(undefined, undefined, database);
 });
 afterAll(async () => {
   await plant.close();
@@ -133,4 +136,49 @@ test("what is only added to refuses on a server too", async () => {
     new Date(),
   );
   await expectOnlyAddedTo(plant.app.db);
+});
+
+test("a second process on the same server leaves a restore under way to the one that is at it; when that one is gone, it is halted and says so", async () => {
+  const { app, person, positionId } = plant;
+  const [connection] = app.bench.list();
+  const record = (await listRecords(app.db, positionId)).find((each) => each.present === each.expected)!;
+  // Its permission is gone after a power-off; something is to be written.
+  plant.drive.setAtKeypad("2b", 900);
+  plant.drive.powerOff();
+  plant.drive.powerOn();
+  const { id: connectionId } = connection!;
+  const begun = await app.restores.start(person, 1, { positionId, recordId: record.id, connectionId });
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  const { id } = begun.value;
+  await app.restores.settled(id);
+  const waits = new Promise<void>((resolve) => {
+    const leave = app.events.subscribe((event) => {
+      if (event.type !== "job" || event.view.place.waitsFor !== "permission") return;
+      leave();
+      resolve();
+    });
+  });
+  expect(await app.restores.confirm(id, person, await lookThrough(plant, id))).toMatchObject({ ok: true });
+  await waits;
+  const second = await openServer(postgres.url);
+  const options = {
+    definitions,
+    secret: "a secret only tests know, 32 chars!",
+    baseUrl: "http://127.0.0.1:4310",
+  };
+  const other = await createApplication({ ...options, database: second });
+  expect((await other.restores.detail(id))!.place).toMatchObject({ stage: "write", waitsFor: "permission" });
+  // The first one dies: its connection is cut by the server.
+  const lost = new Promise<string>((resolve) => (database.onEnded = resolve));
+  await second.db.execute(
+    sql`select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'calm-ledger owner' and pid in
+      (select pid from pg_locks where locktype = 'advisory' and granted and ((classid::bigint << 32) | objid::bigint) = hashtextextended(${database.owner.id}, 0))`,
+  );
+  expect(await lost).toContain("Nothing more is sent to any drive");
+  await other.restores.recover();
+  expect((await other.restores.detail(id))!.place).toMatchObject({
+    waitsFor: "person",
+    why: expect.stringContaining("The program was restarted") as unknown,
+  });
+  await other.close();
 });

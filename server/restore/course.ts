@@ -5,7 +5,7 @@ import type { Permanence } from "@/core/restore/run";
 import { buildSet } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import type { Connection } from "@/server/bench";
-import type { Database } from "@/server/database";
+import type { Database, Owner } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
 import { keepReading } from "@/server/ledger";
@@ -26,6 +26,7 @@ export interface RunnerParts {
   shelf: DefinitionShelf;
   events: Events;
   links: Links;
+  owner: Owner;
   /** The time of day, ms since 1970. */
   wall: () => number;
   /** How often a permission or a motor that is waited for is looked at, in ms. */

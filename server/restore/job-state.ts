@@ -129,13 +129,18 @@ export async function savePlace(db: Database, { id, memory }: RestoreJob): Promi
 }
 
 /**
- * Takes a restore for one runner, in one step of the database: only while nobody has it and it still stands where it was seen to stand.
+ * Takes a restore for one runner of one process, in one step of the database: only while nobody has it and it still stands where it was seen to stand.
  * False when another was quicker.
  */
-export async function takeLease(db: Database, id: number, lease: string, seen: Place): Promise<boolean> {
+export async function takeLease(
+  db: Database,
+  id: number,
+  { lease, owner }: { lease: string; owner: string },
+  seen: Place,
+): Promise<boolean> {
   const rows = await db
     .update(job)
-    .set({ lease })
+    .set({ lease, owner })
     .where(
       and(
         eq(job.id, id),

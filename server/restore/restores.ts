@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNotNull } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { good, type Result, type Trouble } from "@/core/drive";
 import {
@@ -48,10 +48,11 @@ export class Restores {
     this.running = new Running(parts);
   }
 
-  /** After a start of the program: restores that were under way are halted and say so. */
+  /** After a start of the program: restores that were under way in a process that is gone are halted and say so. Those of one that lives are left to it. */
   async recover(): Promise<void> {
     for (const id of await this.openIds()) {
       try {
+        if (await this.hasOwner(id)) continue;
         await haltLeft(
           this.parts.db,
           id,
@@ -201,7 +202,7 @@ export class Restores {
     if (!job.open) return ENDED_ALREADY;
     const { memory } = job;
     const lease = randomUUID();
-    if (!(await takeLease(db, id, lease, memory.place))) return UNDER_WAY;
+    if (!(await takeLease(db, id, { lease, owner: this.parts.owner.id }, memory.place))) return UNDER_WAY;
     try {
       await closeJob(db, this.parts.shelf, job, person, this.now());
     } catch (error) {
@@ -326,6 +327,17 @@ export class Restores {
         "Connect it on the bench, then go on.",
       );
     return good(new RestoreRunner(this.parts, this.bench, job, connection, person));
+  }
+
+  /** Whether a living process is at work on a restore. */
+  private async hasOwner(id: number): Promise<boolean> {
+    const { job } = tables;
+    const { db, owner } = this.parts;
+    const [row] = await db
+      .select({ owner: job.owner })
+      .from(job)
+      .where(and(eq(job.id, id), isNotNull(job.lease)));
+    return row?.owner != null && owner.lives(row.owner);
   }
 
   private async openIds(plantId?: number): Promise<number[]> {

@@ -50,7 +50,7 @@ export class Running {
   ): Promise<boolean> {
     const { job, lease } = runner;
     const { id } = job;
-    const { db } = this.parts;
+    const { db, owner } = this.parts;
     if (this.running.has(id)) return false;
     let ended: () => void = () => undefined;
     const done = new Promise<void>((resolve) => (ended = resolve));
@@ -60,7 +60,7 @@ export class Running {
       ended();
     };
     try {
-      if (!(await takeLease(db, id, lease, job.memory.place))) {
+      if (!(await takeLease(db, id, { lease, owner: owner.id }, job.memory.place))) {
         leave();
         return false;
       }

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { PGlite } from "@electric-sql/pglite";
 import { afterAll } from "@jest/globals";
-import { embeddedOver, openInMemory, type OpenDatabase } from "@/server/database";
+import { embeddedOver, onlyOwner, openInMemory, type OpenDatabase } from "@/server/database";
 
 export type TestDatabase = OpenDatabase & { pg: PGlite };
 
@@ -23,11 +23,16 @@ export async function emptyDatabase(): Promise<TestDatabase> {
   const { pg, db } = used
     ? await emptied(used)
     : await openInMemory(new Blob([readFileSync(process.env.TEST_DATABASE!)]));
-  return { pg, db, close: async () => void (lastTestOver ? await pg.close() : closed.push(pg)) };
+  return {
+    pg,
+    db,
+    owner: onlyOwner(),
+    close: async () => void (lastTestOver ? await pg.close() : closed.push(pg)),
+  };
 }
 
 /** As the migrations leave it. What is only ever added to refuses to be emptied: for once its triggers do not fire. */
-async function emptied(pg: PGlite): Promise<Omit<TestDatabase, "close">> {
+async function emptied(pg: PGlite): Promise<Pick<TestDatabase, "pg" | "db">> {
   const { rows } = await pg.query<{ name: string }>(
     "select format('%I', tablename) as name from pg_tables where schemaname = 'public'",
   );

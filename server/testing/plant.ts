@@ -5,7 +5,7 @@ import type { RawValue } from "@/core/value";
 import { definitions, rill } from "@/families/testing";
 import { createApplication, type Application } from "@/server/application";
 import type { Connection } from "@/server/bench";
-import { embeddedOver, tables, type OpenDatabase } from "@/server/database";
+import { embeddedOver, onlyOwner, tables, type OpenDatabase } from "@/server/database";
 import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { StandInDrive } from "@/simulator/drive";
@@ -67,7 +67,7 @@ function killable(
     },
   });
   return {
-    database: { db: embeddedOver(seen), close },
+    database: { db: embeddedOver(seen), owner: onlyOwner(), close },
     kill: () => {
       dead = true;
     },

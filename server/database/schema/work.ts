@@ -41,6 +41,8 @@ export const job = pgTable(
     trouble: jsonb("trouble").$type<Trouble>(),
     /** Who works on it now; one at a time. */
     lease: uuid("lease"),
+    /** The process of whoever works on it. */
+    owner: uuid("owner"),
   },
   (table) => [
     uniqueIndex("one_restore_a_position")

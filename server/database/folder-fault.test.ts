@@ -1,0 +1,84 @@
+import { spawnSync } from "node:child_process";
+import {
+  chmodSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, expect, test } from "@jest/globals";
+import { openEmbedded } from "@/server/database";
+import { folderFault } from "./folder-fault";
+
+const root = mkdtempSync(join(tmpdir(), "calm-ledger-fault-"));
+afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+test.each([
+  ["EACCES", /may not write there. Give the folder to that user/],
+  ["EROFS", /read-only. Mount it for writing/],
+  ["ENOSPC", /disk is full. Make room/],
+  ["ENOTDIR", /is a file and no folder. Correct DATA_DIR/],
+])("%s has a remedy", (code, words) => {
+  const said = folderFault("/data", Object.assign(new Error(`${code}: not done, mkdir '/data'`), { code }));
+  expect(said.message).toMatch(words);
+  expect(said.message).toMatch(/^The data folder \/data cannot be used\./);
+});
+test("what comes as words from another thread is known too", () => {
+  expect(folderFault("/data", new Error("EROFS: read-only file system, open '/data/x'")).message).toMatch(
+    /read-only/,
+  );
+  expect(folderFault("/data", new Error("could not write: No space left on device")).message).toMatch(
+    /disk is full/,
+  );
+});
+
+test("a path through a file is refused in words", async () => {
+  const file = join(root, "file");
+  writeFileSync(file, "");
+  await expect(openEmbedded(join(file, "data"))).rejects.toThrow(/is a file and no folder/);
+});
+
+test("a damaged database is refused in words, and left as it is", async () => {
+  const folder = join(root, "damaged");
+  await (await openEmbedded(folder)).close();
+  const control = join(folder, "database", "global", "pg_control");
+  truncateSync(control, 100);
+  const before = readFileSync(control);
+  await expect(openEmbedded(folder)).rejects.toThrow(
+    /cannot be opened: .*put back a copy of the whole folder/s,
+  );
+  expect(readFileSync(control).equals(before)).toBe(true);
+}, 60_000);
+
+const asNobody = process.getuid?.() === 0 && spawnSync("setpriv", ["--reuid=65534", "true"]).status === 0;
+(asNobody ? test : test.skip)("a folder of another user is refused in words", () => {
+  const folder = join(root, "theirs");
+  mkdirSync(folder);
+  chmodSync(root, 0o755);
+  chmodSync(folder, 0o755);
+  expect(statSync(folder).uid).toBe(0);
+  const program = `
+    import { openEmbedded } from "@/server/database";
+    await openEmbedded(${JSON.stringify(folder)}).then(() => console.log("opened"), (error) => console.log(error.message));
+    process.exit(0);`;
+  const { stdout } = spawnSync(
+    "setpriv",
+    [
+      "--reuid=65534",
+      "--clear-groups",
+      process.execPath,
+      "--import",
+      "tsx",
+      "--input-type=module",
+      "-e",
+      program,
+    ],
+    { encoding: "utf8", env: { ...process.env, TMPDIR: "/tmp", HOME: "/tmp" } },
+  );
+  expect(stdout).toMatch(/cannot be used. This program's user may not write there/);
+});
