@@ -8,15 +8,20 @@ import {
   statSync,
   truncateSync,
   writeFileSync,
+  statfsSync,
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, expect, test } from "@jest/globals";
+import { sql } from "drizzle-orm";
 import { openEmbedded } from "@/server/database";
 import { folderFault } from "./folder-fault";
 
 const root = mkdtempSync(join(tmpdir(), "calm-ledger-fault-"));
-afterAll(() => rmSync(root, { recursive: true, force: true }));
+afterAll(() => {
+  if (mounted) spawnSync("umount", ["-l", small]);
+  rmSync(root, { recursive: true, force: true });
+});
 
 test.each([
   ["EACCES", /may not write there. Give the folder to that user/],
@@ -82,3 +87,35 @@ const asNobody = process.getuid?.() === 0 && spawnSync("setpriv", ["--reuid=6553
   );
   expect(stdout).toMatch(/cannot be used. This program's user may not write there/);
 });
+
+const small = join(root, "small");
+mkdirSync(small);
+const mounted =
+  process.getuid?.() === 0 &&
+  spawnSync("mount", ["-t", "tmpfs", "-o", "size=120m", "tmpfs", small]).status === 0;
+(mounted ? test : test.skip)(
+  "the disk fills up under the database's log: it ends at once and says why, nobody waits for ever; with room again, what was acknowledged is there",
+  async () => {
+    const folder = join(small, "data");
+    const database = await openEmbedded(folder);
+    const ended = new Promise<string>((resolve) => (database.onEnded = resolve));
+    const { db } = database;
+    await db.execute(sql`insert into area (plant_id, name, sort) values (1, 'kept', 1)`);
+    const { bavail, bsize } = statfsSync(small);
+    writeFileSync(join(small, "fill"), Buffer.alloc(bavail * bsize - 1024 * 1024));
+    // What goes into the log alone, until it needs a file more than there is room for.
+    const log = async (): Promise<never> => {
+      for (;;) await db.execute(sql`select pg_logical_emit_message(false, 'test', repeat('x', 1000000))`);
+    };
+    await expect(log()).rejects.toThrow();
+    await expect(db.execute(sql`select 1`)).rejects.toThrow();
+    expect(await ended).toMatch(/ended itself: could not write to file .*No space left.*make room/s);
+    rmSync(join(small, "fill"));
+    await database.close().catch(() => undefined);
+    const again = await openEmbedded(folder);
+    const { rows } = (await again.db.execute(sql`select name from area`)) as unknown as { rows: object[] };
+    expect(rows).toEqual([{ name: "kept" }]);
+    await again.close();
+  },
+  60_000,
+);

@@ -50,7 +50,14 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
     let closing = false;
     let reason = "The database's thread has ended.";
     worker.once("error", (error) => (reason = `The database's thread met a fault: ${error.message}`));
+    worker.on("message", ({ aborted }: { aborted?: string }) => {
+      if (aborted === undefined) return;
+      reason = `The embedded database ended itself: ${aborted}. What was acknowledged is kept. Mend the cause (make room, where the disk is full), then start again.`;
+      void worker.terminate();
+    });
+    let gone = false;
     worker.once("exit", () => {
+      gone = true;
       client.end(reason);
       if (!closing) told.onEnded?.(reason);
     });
@@ -62,10 +69,12 @@ export async function openEmbedded(folder: string): Promise<OpenDatabase> {
       access: () => ({ port: connect() }),
       close: async () => {
         closing = true;
-        const closed = said(worker, "closed");
-        worker.postMessage({ close: true });
-        await closed;
-        await worker.terminate();
+        if (!gone) {
+          const closed = said(worker, "closed");
+          worker.postMessage({ close: true });
+          await closed;
+          await worker.terminate();
+        }
         await lock.release();
       },
     });

@@ -16,17 +16,21 @@ export type DatabaseAsks = {
 
 /**
  * Lets whoever holds the other end of a port work on the database. `turns` are those of all ports: a transaction holds the database until it is
- * finished; questions outside it wait, its own go through.
+ * finished; questions outside it wait, its own go through. `aborted` is told when the database ended itself (severity PANIC, as when its log cannot be
+ * written): from then on it answers nothing any more.
  */
 export function serveDatabase(
   pg: PGlite,
   turns: Turns,
   port: Port,
+  aborted: (why: string) => void,
 ): Peer<DatabaseAsks, Record<never, never>> {
   const open = new Map<number, (commit: boolean) => void>();
   let next = 1;
   const answerTo = async (message: Uint8Array): Promise<Uint8Array> => {
     const answer = await pg.execProtocolRaw(message);
+    const why = whyAborted(answer);
+    if (why !== undefined) aborted(why);
     // A view into the database's memory would be copied with all of that memory.
     return answer.byteLength === answer.buffer.byteLength ? answer : answer.slice();
   };
@@ -63,4 +67,12 @@ export function serveDatabase(
     },
     dump: () => inTurn(async () => new Uint8Array(await (await pg.dumpDataDir("gzip")).arrayBuffer())),
   });
+}
+
+/** An error's message where its severity is PANIC; undefined otherwise (PostgreSQL 18 documentation, 54.8, field V). */
+function whyAborted(answer: Uint8Array): string | undefined {
+  // The error is the last thing that comes.
+  const bytes = Buffer.from(answer.buffer, answer.byteOffset, answer.byteLength).subarray(-2048);
+  if (!bytes.includes("\0VPANIC\0")) return undefined;
+  return /\0M([^\0]*)\0/.exec(bytes.toString("utf8"))?.[1] ?? "it gives no reason";
 }

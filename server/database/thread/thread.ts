@@ -12,8 +12,10 @@ const pg = await PGlite.create({
   fs: new DurableNodeFS(folder),
   startParams: durableStartParams(PGlite.defaultStartParams),
 });
+/** A database that ended itself keeps whoever asks next waiting for ever, this thread with it: it has to be ended from outside. */
+const abort = (why: string): void => port.postMessage({ aborted: why });
 port.on("message", (message: { connect?: MessagePort; close?: true }) => {
-  if (message.connect) serveDatabase(pg, turns, message.connect);
+  if (message.connect) serveDatabase(pg, turns, message.connect, abort);
   if (message.close)
     void pg.close().then(
       () => port.postMessage({ closed: true }),
