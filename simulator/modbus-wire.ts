@@ -57,10 +57,20 @@ function heardAsSent(line: SpokenLine): boolean {
   return !wanted || !set || wanted.baud === set.baud;
 }
 
+/** A write to address 0 is done by all and answered by none (Modbus over Serial Line V1.02, clause 2.1). */
+function broadcast(line: SpokenLine, question: ReturnType<typeof decodeQuestion>): void {
+  if (typeof question === "number" || question.kind === "read") return;
+  for (const drive of line.drives) if (drive.alive) handleModbus(drive, question);
+}
+
 async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Array) => void): Promise<void> {
   const startedAt = performance.now();
   const question = decodeQuestion(frame.pdu);
-  const heard = line.heardAt(frame.unit);
+  // On TCP a drive by itself answers to 255, and to 0, whatever its own address is (messaging on TCP/IP V1.0b, clause 4.4.2.3).
+  const alone = line.kind === "tcp" && !line.settings.gateway && line.drives.length === 1;
+  const any = alone && (frame.unit === 255 || frame.unit === 0);
+  if (frame.unit === 0 && !any) return broadcast(line, question);
+  const heard = any ? line.drives.filter((each) => each.alive) : line.heardAt(frame.unit);
   const drive = heard[0];
   const refuse = (code: number): void => answered(Uint8Array.of((frame.pdu[0] ?? 0) | 0x80, code));
   if (!drive) {
@@ -74,7 +84,7 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
   if (line.disturbance === "exceptions") return refuse(4);
   // Two drives with one address talk at once: what arrives is neither's answer.
   if (heard.length > 1) return answered(Uint8Array.of(0x5a, 0x00, 0xff));
-  if (!question) return refuse(1);
+  if (typeof question === "number") return refuse(question);
   const fault = line.fault?.(line.exchanges, question);
   if (fault === "cable-before" || fault === "power-before") return line.happen(fault, drive);
   const answer = handleModbus(drive, question);

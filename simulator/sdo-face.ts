@@ -1,5 +1,5 @@
 import type { SdoQuestion } from "@/core/protocol/canopen";
-import type { RawValue, ValueType } from "@/core/value";
+import { byteCount, type RawValue, type ValueType } from "@/core/value";
 import type { StandInDrive } from "./drive";
 import type { Refused } from "./refused";
 import { isSpecial, keyOf, specialsOf } from "./special";
@@ -49,7 +49,7 @@ export function answerSdo(drive: StandInDrive, node: number, question: SdoQuesti
   return { kind: "abort", code: known ? 0x06090011 : ABORTS["no-such-address"] };
 }
 
+/** A node knows bytes, not types: what counts is how many. */
 function sameWidth(a: ValueType, b: ValueType): boolean {
-  const plain = (type: ValueType): string => type.replace("bits", "u");
-  return plain(a) === plain(b);
+  return a === "text" || b === "text" ? a === b : byteCount(a) === byteCount(b);
 }

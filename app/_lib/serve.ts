@@ -25,7 +25,7 @@ export interface Call<P, Q, B> {
   request: Request;
 }
 
-type Context = { params: Promise<Record<string, string>> };
+type Context = { params: Promise<Record<string, string> | undefined> };
 type Handler = (request: Request, context: Context) => Promise<Response>;
 
 /**
@@ -81,7 +81,8 @@ function guarded<P, Q, B, A>(
   return async (request, context) => {
     if (!hostIsOurs(request.headers.get("host"))) return new Response(NOT_OUR_HOST, { status: 421 });
     try {
-      const checked = await check(endpoint, request, await context.params);
+      // A way in without names in its path is given none.
+      const checked = await check(endpoint, request, (await context.params) ?? {});
       return checked.ok ? await handle(checked.value) : answer(checked);
     } catch (error) {
       log.error({ error, way: `${endpoint.method} ${endpoint.path}` }, "a way in failed");

@@ -2,7 +2,7 @@ import type { Command, Definition, ModbusLink } from "@/core/definition";
 import { addressOf } from "@/core/definition";
 import type { Clock } from "@/core/protocol/channel";
 import { splitFrame, type Question, type ReadFrame } from "@/core/protocol/modbus";
-import type { RefusalKind } from "@/core/protocol/refusal";
+import type { Refusal } from "@/core/protocol/refusal";
 import { encodeRegisters, type Parameter, type RawValue } from "@/core/value";
 import { awaitDone } from "./command";
 import { readIdentity } from "./identity";
@@ -19,12 +19,13 @@ import {
 import { readDriveState } from "./state";
 import { bad, good, troubleOf, type Result } from "./trouble";
 
-/** Refusals that mean "not here" rather than "not now": the frame is cut until the one bad address is found. */
-const NOT_HERE: ReadonlySet<RefusalKind> = new Set<RefusalKind>([
-  "no-such-address",
-  "value-refused",
-  "device-failed",
-]);
+/**
+ * Whether a refusal is that of a single value, to be found by cutting the frame: any but the gateway's own, makers' codes too. A drive that knows
+ * no such request at all, before it has answered one, would refuse every value.
+ */
+function isOfOneValue({ kind }: Refusal, anything: boolean): boolean {
+  return !kind.startsWith("gateway") && (kind !== "unknown-function" || anything);
+}
 
 /** A drive that speaks Modbus, in whatever framing. */
 export class ModbusDriveSession implements DriveSession {
@@ -61,6 +62,7 @@ export class ModbusDriveSession implements DriveSession {
     const frames = this.items.plan(parameters);
     const total = frames.reduce((sum, each) => sum + weight(each.frame), 0);
     let done = 0;
+    let anything = false;
     for (const { frame, node } of frames) {
       const pending = [frame];
       const step: ReadStep = { values: new Map(), refused: [], share: 0 };
@@ -72,7 +74,7 @@ export class ModbusDriveSession implements DriveSession {
             remedy: "Go on when you are ready; what was read is kept.",
           });
         const outcome = await this.items.ask(this.items.readQuestion(next.address, next.count), node);
-        if (outcome.kind === "refused" && NOT_HERE.has(outcome.refusal.kind)) {
+        if (outcome.kind === "refused" && isOfOneValue(outcome.refusal, anything)) {
           const halves = splitFrame(next);
           if (halves) pending.unshift(...halves);
           else step.refused.push({ code: next.spans[0]!.code, refusal: outcome.refusal });
@@ -80,6 +82,7 @@ export class ModbusDriveSession implements DriveSession {
         }
         if (outcome.kind === "written") continue;
         if (outcome.kind !== "registers") return bad(troubleOf(outcome));
+        anything = true;
         for (const span of next.spans)
           step.values.set(
             span.code,

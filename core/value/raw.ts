@@ -116,7 +116,8 @@ export function encodeRegisters(
   const registers = Array.from({ length: registerCount(type) }, (_, i) =>
     Number((bits >> BigInt(16 * i)) & 0xffffn),
   );
-  if (byteCount(type) === 1) registers[0] = registers[0]! & 0xff;
+  // A negative one fills the register with its sign: a drive that takes all 16 bits reads the same number.
+  if (byteCount(type) === 1 && type !== "i8") registers[0] = registers[0]! & 0xff;
   return wordOrder === "high-first" ? registers.reverse() : registers;
 }
 

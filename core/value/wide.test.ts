@@ -33,7 +33,7 @@ describe("every type, also those that a number would round", () => {
   test.each([
     ["u64", "18446744073709551615", [0xffff, 0xffff, 0xffff, 0xffff]],
     ["i64", "-2", [0xffff, 0xffff, 0xffff, 0xfffe]],
-    ["i8", -1, [0x00ff]],
+    ["i8", -1, [0xffff]],
     ["u8", 200, [0x00c8]],
   ] as const)("%s %s", (type, raw, registers) => {
     expect(encodeRegisters(type, raw)).toEqual(registers);

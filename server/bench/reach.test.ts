@@ -268,8 +268,9 @@ describe("serial ports", () => {
     ).toMatchObject({
       ok: false,
       trouble: {
-        cause: "port-busy",
-        text: expect.stringMatching(/in use already.*the drive at address 1/) as unknown,
+        // Not "another program holds it": it is this one.
+        kind: "busy",
+        text: expect.stringMatching(/open here already.*the drive at address 1/) as unknown,
       },
     });
     expect(await plant.app.links.ask("knock", { link: onPort("busy"), unit: 1 })).toMatchObject({

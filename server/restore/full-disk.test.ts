@@ -65,8 +65,8 @@ test.each(AT)(
     const told: LiveEvent[] = [];
     plant.app.events.subscribe((event) => told.push(event));
     let writes = 0;
-    plant.diskFull = () => writes++ >= at;
     const seen = await lookThrough(plant, id);
+    plant.diskFull = () => writes++ >= at;
     const confirmed = await plant.app.restores.confirm(id, plant.person, seen).then(
       (result) => result.ok,
       () => false,

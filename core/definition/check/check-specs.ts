@@ -1,4 +1,5 @@
 /** Parameters as the file lists them: codes and addresses against each other. */
+import { NEVER_WRITTEN, registerCount } from "@/core/value";
 import type { DefinitionFault } from "../fault";
 import type { Address, DefinitionFile, GroupSpec, ParameterSpec } from "../file";
 import { compareFirmware } from "../firmware";
@@ -75,5 +76,24 @@ export function addresses(file: DefinitionFile, specs: Located[]): DefinitionFau
       found: JSON.stringify(address),
       expected: file.canopen ? 'an object such as "6083.00"' : "a register number",
       remedy: "A definition speaks one protocol; correct the address, or the protocol.",
+    }));
+}
+
+/** Function 6 writes one register: what takes more of them could never be restored. */
+export function writable(file: DefinitionFile, specs: Located[]): DefinitionFault[] {
+  if (!file.modbus || file.modbus.writeFunctions.includes(16)) return [];
+  return specs
+    .filter(
+      ({ spec }) =>
+        !spec.readOnly &&
+        !NEVER_WRITTEN.has(spec.kind ?? "setting") &&
+        registerCount(spec.type, spec.length) > 1,
+    )
+    .map(({ spec, path }) => ({
+      path: `${path}.type`,
+      found: `${spec.type}, which takes ${registerCount(spec.type, spec.length)} registers`,
+      expected: "one register, since modbus.writeFunctions has only 6",
+      remedy:
+        "Add 16 to modbus.writeFunctions where the drive knows it; else mark the parameter as read-only.",
     }));
 }

@@ -3,7 +3,7 @@ import type { DefinitionFault } from "../fault";
 import type { DefinitionFile, ParameterSpec } from "../file";
 import { firmwareFits } from "../firmware";
 import { layOut, listFirmware } from "../layout";
-import { addresses, duplicates, listSpecs } from "./check-specs";
+import { addresses, duplicates, listSpecs, writable } from "./check-specs";
 import { references, structure } from "./check-structure";
 import { limits, overlaps, ratings } from "./check-values";
 
@@ -15,7 +15,12 @@ export function checkDefinition(file: DefinitionFile): DefinitionFault[] {
   const specs = listSpecs(file.groups, "groups");
   const everything = { axes: file.axes?.most ?? 1, options: (file.options ?? []).map((each) => each.id) };
   const faults = new Map<string, DefinitionFault>();
-  for (const fault of [...duplicates(specs), ...addresses(file, specs), ...structure(file)])
+  for (const fault of [
+    ...duplicates(specs),
+    ...addresses(file, specs),
+    ...structure(file),
+    ...writable(file, specs),
+  ])
     faults.set(JSON.stringify(fault), fault);
   // Whatever would be laid out on wrong ground is not looked at further.
   if (faults.size > 0) return [...faults.values()];

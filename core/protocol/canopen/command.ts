@@ -1,4 +1,4 @@
-import { floatFromBits, floatToBits, floatText, isWide, type RawValue, type ValueType } from "@/core/value";
+import { byteCount, floatToBits, isWide, rawBounds, type RawValue, type ValueType } from "@/core/value";
 
 /** Questions to an object of a node, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
 const EVENTS: Partial<Record<string, "boot-up" | "emergency">> = { BOOT_UP: "boot-up", EMCY: "emergency" };
@@ -27,7 +27,8 @@ const TYPES: Record<ValueType, string> = {
   bits32: "u32",
   u64: "u64",
   i64: "i64",
-  float32: "r32",
+  // Its bits are asked for: a gateway that writes real numbers in decimal may round them, and knows no NaN.
+  float32: "u32",
   text: "vs",
 };
 
@@ -70,21 +71,44 @@ export function decodeCommand(
 /** A raw value in the gateway's words: numbers in decimal, text in quotes with inner quotes doubled. */
 export function encodeValue(type: ValueType, raw: RawValue): string {
   if (type === "text") return `"${String(raw).replace(/"/g, '""')}"`;
-  if (type === "float32") return floatText(floatFromBits(Number(raw)));
   return String(raw);
 }
 
-/** The raw value of the gateway's words, in decimal or hex; undefined when they are no value of this type. */
+/** Real numbers as gateways write them; NaN and the infinities have no digits. */
+const REALS: Record<string, number> = { nan: NaN, inf: Infinity, infinity: Infinity };
+
+/**
+ * The raw value of the gateway's words, in decimal or hex; undefined when they are no value of this type, or outside of what it can hold.
+ * Of a real number its bits may come, as asked, or the number itself. Text stands in quotes; a single word may come without.
+ */
 export function decodeValue(type: ValueType, text: string): RawValue | undefined {
   const trimmed = text.trim();
   if (type === "text") {
     const match = /^"((?:[^"]|"")*)"$/.exec(trimmed);
-    return match ? match[1]!.replace(/""/g, '"') : undefined;
+    if (match) return match[1]!.replace(/""/g, '"');
+    return /^[^"\s]+$/.test(trimmed) ? trimmed : undefined;
   }
-  if (type === "float32")
-    return /^[-+]?[\d.]+(e[-+]?\d+)?$/i.test(trimmed) ? floatToBits(Number(trimmed)) : undefined;
-  if (!/^(-?\d+|0x[\da-f]+)$/i.test(trimmed)) return undefined;
-  return isWide(type) ? BigInt(trimmed).toString() : Number(trimmed);
+  if (type === "float32") {
+    const bits = wholeIn("u32", trimmed);
+    if (bits !== undefined) return Number(bits);
+    const word = /^([-+]?)(nan|inf|infinity)$/i.exec(trimmed);
+    if (word) return floatToBits((word[1] === "-" ? -1 : 1) * REALS[word[2]!.toLowerCase()]!);
+    return /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(trimmed) ? floatToBits(Number(trimmed)) : undefined;
+  }
+  const value = wholeIn(type, trimmed);
+  if (value === undefined) return undefined;
+  return isWide(type) ? value.toString() : Number(value);
+}
+
+/** A whole number that a type can hold; hex digits are its bits, so that 0xFF of an i8 is -1. */
+function wholeIn(type: Exclude<ValueType, "text" | "float32">, text: string): bigint | undefined {
+  if (!/^(-?\d+|0x[\da-f]+)$/i.test(text)) return undefined;
+  const { min, max } = rawBounds(type)!;
+  const value = BigInt(text);
+  const bits = 8 * byteCount(type);
+  if (/^0x/i.test(text) && min < 0n)
+    return value >> BigInt(bits) === 0n ? BigInt.asIntN(bits, value) : undefined;
+  return value < min || value > max ? undefined : value;
 }
 
 /** Makes sense of one line from the gateway. */

@@ -9,4 +9,4 @@ export {
   type SdoQuestion,
 } from "./command";
 export { GatewayMaster, type SdoOutcome } from "./master";
-export { refusalOfCode } from "./refusal";
+export { noSuchValue, refusalOfCode } from "./refusal";

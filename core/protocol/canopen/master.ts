@@ -2,7 +2,7 @@ import type { RawValue } from "@/core/value";
 import type { ByteChannel, Clock } from "../channel";
 import type { Failure } from "../outcome";
 import { decodeLine, decodeValue, encodeCommand, type GatewayLine, type SdoQuestion } from "./command";
-import { refusalOfCode } from "./refusal";
+import { noSuchValue, refusalOfCode } from "./refusal";
 
 export type SdoOutcome = { kind: "value"; raw: RawValue } | { kind: "written" } | Failure;
 
@@ -90,9 +90,11 @@ export class GatewayMaster {
 function outcomeOf(question: SdoQuestion, line: GatewayLine): SdoOutcome {
   if (line.kind === "error") return { kind: "refused", refusal: refusalOfCode(line.code) };
   if (line.kind === "done" && question.kind === "write") return { kind: "written" };
-  const raw =
-    line.kind === "value" && question.kind === "read" ? decodeValue(question.type, line.text) : undefined;
+  if (line.kind !== "value" || question.kind !== "read")
+    return { kind: "rubbish", reason: "The gateway's answer does not fit the question.", noise: "no-fit" };
+  const raw = decodeValue(question.type, line.text);
+  // It answers as it should, and what it says is no such value: asked again it would say the same.
   return raw === undefined
-    ? { kind: "rubbish", reason: "The gateway's answer does not fit the question.", noise: "no-fit" }
+    ? { kind: "refused", refusal: noSuchValue(question.type, line.text) }
     : { kind: "value", raw };
 }

@@ -27,6 +27,19 @@ const ABORTS: Record<number, Meaning> = {
     true,
   ),
   0x05040001: says("unknown-function", "The drive does not know this kind of transfer.", DEFINITION),
+  0x05040002: says("other", "The transfer's block size is not right.", "Try again.", true),
+  0x05040003: says(
+    "other",
+    "The transfer lost a block.",
+    "Try again; if it happens often, look at the bus.",
+    true,
+  ),
+  0x05040004: says(
+    "other",
+    "The transfer's check sum is wrong.",
+    "Try again; if it happens often, look at the bus.",
+    true,
+  ),
   0x05040005: says(
     "memory-fault",
     "The drive has no memory left for this.",
@@ -37,6 +50,7 @@ const ABORTS: Record<number, Meaning> = {
   0x06010002: says("read-only", "The object can be read, not written.", DEFINITION),
   0x06020000: says("no-such-address", "The drive has no such object.", DEFINITION),
   0x06040041: says("other", "The object cannot be mapped.", DEFINITION),
+  0x06040042: says("other", "The process data would be too long.", DEFINITION),
   0x06040043: says("value-refused", "The value does not go with another parameter.", RANGE),
   0x06040047: says("device-failed", "The drive cannot do it: its parts do not go together.", STATE),
   0x06060000: says(
@@ -64,6 +78,11 @@ const ABORTS: Record<number, Meaning> = {
   0x08000023: says("busy", "The drive is building its list of objects.", "Try again in a moment.", true),
   0x08000024: says("other", "The drive has no value there.", "It may appear after a first run or tuning."),
 };
+
+const ALIVE = "Check that the drive has power, then the bus cable and both end resistors.";
+const BUS = "Check the bus: both end resistors, the speed, and that no cable is broken or touches another.";
+const REQUEST = "Nothing here asks for that; check that it is a CANopen gateway after CiA 309-3.";
+const LSS = "Nothing here sets addresses over the bus: set the address at the drive itself.";
 
 /** Errors of the gateway itself (CiA 309-3, internal error codes). */
 const GATEWAY: Record<number, Meaning> = {
@@ -96,12 +115,34 @@ const GATEWAY: Record<number, Meaning> = {
     "Set the network number of the link; 1 is usual.",
   ),
   107: says("gateway-path", "The gateway knows no such node.", "Check the node address: 1 to 127."),
-  501: says(
+  200: says("gateway-silent", "The gateway misses the drive's life sign.", ALIVE, true),
+  201: says("gateway-silent", "The gateway lost the drive.", ALIVE, true),
+  202: says("busy", "The gateway has just begun to listen for the drive.", "Try again in a moment.", true),
+  203: says("gateway-silent", "The gateway misses the drive's heartbeat.", ALIVE, true),
+  204: says(
     "busy",
-    "The gateway had more to do than it can hold.",
+    "The drive is not in the state that the gateway expects.",
+    "Try again in a moment.",
+    true,
+  ),
+  205: says("busy", "The drive has just started.", "Try again in a moment.", true),
+  300: says("gateway-fault", "The CAN bus has errors (error passive).", BUS, true),
+  301: says("gateway-fault", "The gateway left the CAN bus after too many errors (bus off).", BUS),
+  303: says(
+    "busy",
+    "The gateway had more to do than its memory holds.",
     "Try again; if it happens often, allow it fewer questions at once.",
     true,
   ),
+  304: says("busy", "The gateway starts its CAN part.", "Try again in a moment.", true),
+  305: says("busy", "The gateway's CAN part runs, with errors before.", "Try again in a moment.", true),
+  400: says("gateway-fault", "The gateway uses this process data already.", REQUEST),
+  401: says("gateway-fault", "The gateway's process data would be too long.", REQUEST),
+  501: says("gateway-fault", "Setting addresses over the bus (LSS) failed.", LSS),
+  502: says("gateway-fault", "The drive does not take this node address over the bus (LSS).", LSS),
+  503: says("gateway-fault", "The drive does not take this speed over the bus (LSS).", LSS),
+  504: says("gateway-fault", "The drive could not keep its address (LSS).", LSS),
+  505: says("gateway-fault", "Setting addresses over the bus (LSS) failed in its memory.", LSS),
   600: says("gateway-fault", "The gateway has no memory left.", "Switch the gateway off and on."),
   601: says(
     "gateway-fault",
@@ -109,7 +150,19 @@ const GATEWAY: Record<number, Meaning> = {
     "Check the bus: both end resistors, the speed, and that a second device is on it.",
     true,
   ),
+  602: says("gateway-fault", "The gateway's memory for transfers is set smaller than it may be.", REQUEST),
 };
+
+/** What is said of a value that is none of its type, or more than that can hold. */
+export function noSuchValue(type: string, text: string): Refusal {
+  return {
+    code: 0,
+    kind: "other",
+    text: `The gateway says ${JSON.stringify(text.slice(0, 40))}, which is no value of type ${type}.`,
+    remedy: "Check the type of this parameter in the definition against the drive's firmware.",
+    passing: false,
+  };
+}
 
 /** What an SDO abort code or an error of the gateway means. Codes no standard knows become "other". */
 export function refusalOfCode(code: number): Refusal {

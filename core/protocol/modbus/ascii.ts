@@ -48,6 +48,13 @@ export const asciiFraming: Framing = {
             }
             break;
           }
+          // A colon always begins a frame (clause 2.5.2.1): what stood before it was cut off.
+          const begin = held.lastIndexOf(":", end);
+          if (begin > 0) {
+            drop(begin, "garbled");
+            held = held.slice(begin);
+            continue;
+          }
           const frame = frameOf(held.slice(1, end));
           if (typeof frame === "string") drop(end + 2, frame);
           else frames.push(frame);

@@ -1,5 +1,6 @@
 import type { ByteChannel, Clock, Frame, Framing } from "../channel";
 import type { Failure, Noise } from "../outcome";
+import { EchoFilter } from "./echo";
 import { decodeAnswer, encodeQuestion, type Question } from "./pdu";
 import { refusalOf } from "./refusal";
 
@@ -26,6 +27,7 @@ export class ModbusMaster {
     | undefined;
   private lastByteAt = -Infinity;
   private mustDrain = false;
+  private readonly echo: EchoFilter;
   /** Told of a right frame that answers no question under way: somebody at that address answers late. */
   onStray: ((unit: number) => void) | undefined;
 
@@ -36,8 +38,11 @@ export class ModbusMaster {
     private readonly quietMs = 20,
   ) {
     const decoder = framing.decoder("answers");
-    channel.onBytes((bytes) => {
+    this.echo = new EchoFilter();
+    channel.onBytes((heard) => {
       this.lastByteAt = clock.now();
+      const bytes = this.echo.filter(heard);
+      if (bytes.length === 0) return;
       const decoded = decoder.push(bytes);
       for (const frame of decoded.frames) {
         if (this.waiting) this.waiting.frame(frame);
@@ -53,6 +58,11 @@ export class ModbusMaster {
   }
 
   private readonly forget: () => void;
+
+  /** The adapter sends back whatever it is given (two wires, its receiver left on): noticed at the first reading, and left out ever since. */
+  get echoes(): boolean {
+    return this.echo.known;
+  }
 
   /** One question, one outcome; never throws. `timeoutMs` counts from the sending. */
   async ask(unit: number, question: Question, timeoutMs: number): Promise<Outcome> {
@@ -107,7 +117,9 @@ export class ModbusMaster {
         },
         lost: (reason) => settle({ kind: "lost", reason }),
       };
-      this.channel.send(this.framing.encode({ transaction, unit, pdu: encodeQuestion(question) }));
+      const sent = this.framing.encode({ transaction, unit, pdu: encodeQuestion(question) });
+      if (!this.framing.matchesTransactions) this.echo.sent(sent, question.kind === "read");
+      this.channel.send(sent);
     });
   }
 

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Framing } from "@/core/protocol/channel";
 import { channelInHand } from "@/core/testing/channel";
+import { decodeRegisters, encodeRegisters } from "@/core/value";
 import { lrc } from "./ascii";
 import { crc16 } from "./rtu";
 import {
@@ -315,5 +316,49 @@ describe("the master", () => {
     lose("pulled");
     expect(await lost).toEqual({ kind: "lost", reason: "pulled" });
     expect(await master.ask(1, ask, 100)).toEqual({ kind: "lost", reason: "pulled" });
+  });
+});
+
+describe("lines as they are", () => {
+  const rtu = (unit: number, ...pdu: number[]) =>
+    rtuFraming.encode({ transaction: 0, unit, pdu: Uint8Array.from(pdu) });
+  test("a function that is not known is found by its check bytes, so that it can be refused", () => {
+    const decoder = rtuFraming.decoder("questions");
+    expect(decoder.push(rtu(7, 0x2b, 0x0e, 1, 0)).frames.map((each) => [...each.pdu])).toEqual([
+      [0x2b, 0x0e, 1, 0],
+    ]);
+    expect(decodeQuestion(Uint8Array.of(0x2b, 0x0e, 1, 0))).toBe(1);
+  });
+  test.each([
+    ["no register", [3, 0, 5, 0, 0]],
+    ["126 registers", [3, 0, 5, 0, 126]],
+    ["a byte count that does not fit", [16, 0, 5, 0, 1, 4, 0, 1]],
+    ["124 registers written", [16, 0, 5, 0, 124, 248, ...Array.from({ length: 248 }, () => 0)]],
+    ["a question cut short", [6, 0, 5]],
+  ])("%s is exception 3", (_, pdu) => {
+    expect(decodeQuestion(Uint8Array.from(pdu))).toBe(3);
+  });
+  test("a megabyte of rubbish is gone through once, and the frame behind it is found", () => {
+    const decoder = rtuFraming.decoder("answers");
+    const rubbish = Uint8Array.from({ length: 1_000_000 }, (_, i) => (i * 7919) & 0xff);
+    const first = decoder.push(rubbish);
+    expect(first.rubbish).toBeGreaterThan(999_000);
+    // What is held of it at its end may begin like a frame; it does not hide the next for longer than a frame.
+    const frames = Array.from({ length: 300 }, () => decoder.push(rtu(1, 3, 2, 0, 7)).frames).flat();
+    expect(frames.length).toBeGreaterThan(240);
+    expect([...frames.at(-1)!.pdu]).toEqual([3, 2, 0, 7]);
+  });
+  test("ASCII: a colon begins a frame, whatever was open before", () => {
+    const whole = asciiFraming.encode({ transaction: 0, unit: 1, pdu: Uint8Array.of(3, 2, 0, 7) });
+    const cut = whole.slice(0, 7);
+    const decoded = asciiFraming.decoder("answers").push(Uint8Array.from([...cut, ...whole]));
+    expect(decoded.frames.map((each) => [...each.pdu])).toEqual([[3, 2, 0, 7]]);
+    expect(decoded.rubbish).toBe(7);
+  });
+  test("a negative value of 8 bits fills its register", () => {
+    expect(encodeRegisters("i8", -1)).toEqual([0xffff]);
+    expect(encodeRegisters("i8", 5)).toEqual([5]);
+    expect(encodeRegisters("u8", 255)).toEqual([255]);
+    expect(decodeRegisters("i8", [0x00ff])).toBe(-1);
   });
 });

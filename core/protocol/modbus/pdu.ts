@@ -58,23 +58,30 @@ export function decodeAnswer(question: Question, pdu: Uint8Array): Answer {
   return { kind: "written" };
 }
 
-/** Reads a question as a drive receives it; undefined when the drive knows no such function or the length is wrong. */
-export function decodeQuestion(pdu: Uint8Array): Question | undefined {
+/** Most registers in one question (V1.1b3, clauses 6.3, 6.4, 6.12). */
+const MOST_READ = 125;
+const MOST_WRITTEN = 123;
+
+/** Reads a question as a drive receives it, or gives the exception that it deserves: 1 for a function that is not known, 3 for a wrong quantity or length. */
+export function decodeQuestion(pdu: Uint8Array): Question | 1 | 3 {
   const address = ((pdu[1] ?? 0) << 8) | (pdu[2] ?? 0);
   const second = ((pdu[3] ?? 0) << 8) | (pdu[4] ?? 0);
   switch (pdu[0]) {
     case 3:
     case 4:
-      return pdu.length === 5 ? { kind: "read", function: pdu[0], address, count: second } : undefined;
+      return pdu.length === 5 && second >= 1 && second <= MOST_READ
+        ? { kind: "read", function: pdu[0], address, count: second }
+        : 3;
     case 6:
-      return pdu.length === 5 ? { kind: "write-one", address, value: second } : undefined;
+      return pdu.length === 5 ? { kind: "write-one", address, value: second } : 3;
     case 16: {
-      if (pdu[5] !== second * 2 || pdu.length !== 6 + second * 2) return undefined;
+      if (second < 1 || second > MOST_WRITTEN || pdu[5] !== second * 2 || pdu.length !== 6 + second * 2)
+        return 3;
       const values = Array.from({ length: second }, (_, i) => (pdu[6 + 2 * i]! << 8) | pdu[7 + 2 * i]!);
       return { kind: "write-many", address, values };
     }
     default:
-      return undefined;
+      return 1;
   }
 }
 

@@ -29,51 +29,64 @@ export const rtuFraming: Framing = {
 
   decoder(side): FrameDecoder {
     const lengthOf = side === "answers" ? answerPduLength : questionPduLength;
-    let held: number[] = [];
+    let held: Uint8Array = new Uint8Array();
     return {
       push(bytes: Uint8Array): Decoded {
-        held.push(...bytes);
+        const all = new Uint8Array(held.length + bytes.length);
+        all.set(held);
+        all.set(bytes, held.length);
         const frames: Frame[] = [];
         let rubbish = 0;
         let seen = false;
-        while (held.length >= 4) {
-          const length = lengthOf(held);
+        let at = 0;
+        while (all.length - at >= 4) {
+          const rest = all.subarray(at, at + LONGEST);
+          const length = lengthOf(rest);
           if (length === undefined) break;
-          if (length > 0 && held.length < length + 3) break;
-          const whole = Uint8Array.from(held.slice(0, length + 3));
-          const sum = length > 0 ? crc16(whole.subarray(0, length + 1)) : -1;
-          if (sum >= 0 && whole[length + 1] === (sum & 0xff) && whole[length + 2] === sum >> 8) {
-            frames.push({ unit: whole[0]!, pdu: whole.slice(1, length + 1) });
-            held = held.slice(length + 3);
+          if (length > 0 && rest.length < length + 3) break;
+          const sum = length > 0 ? crc16(rest.subarray(0, length + 1)) : -1;
+          if (sum >= 0 && rest[length + 1] === (sum & 0xff) && rest[length + 2] === sum >> 8) {
+            frames.push({ unit: rest[0]!, pdu: rest.slice(1, length + 1) });
+            at += length + 3;
           } else {
             seen ||= length > 0;
-            held.shift();
+            at += 1;
             rubbish += 1;
           }
         }
+        held = all.slice(at);
         return rubbish > 0 ? { frames, rubbish, noise: seen ? "bad-check" : "garbled" } : { frames, rubbish };
       },
       reset(): void {
-        held = [];
+        held = new Uint8Array();
       },
     };
   },
 };
 
+/** Longest frame: address, 253 bytes of PDU, two check bytes (Modbus over Serial Line V1.02, clause 2.3). */
+const LONGEST = 256;
+
 /** The functions we ask, with the bit that says "refused" (V1.1b3, clause 7). Any other byte there is noise. */
 const EXCEPTIONS: ReadonlySet<number> = new Set([0x83, 0x84, 0x86, 0x90]);
 
 /** PDU length of the answer that begins here; 0 when none can, undefined while too little is there to tell. */
-function answerPduLength(held: readonly number[]): number | undefined {
+function answerPduLength(held: Uint8Array): number | undefined {
   const code = held[1]!;
   if (EXCEPTIONS.has(code)) return 2;
   if (code === 3 || code === 4) return held[2]! % 2 === 0 && held[2]! <= 250 ? 2 + held[2]! : 0;
   return code === 6 || code === 16 ? 5 : 0;
 }
 
-function questionPduLength(held: readonly number[]): number | undefined {
+/** As long as it is by its function; of a function that is not asked here, as long as its check bytes say, so that it can be refused (V1.1b3, clause 7, code 1). */
+function questionPduLength(held: Uint8Array): number | undefined {
   const code = held[1]!;
   if (code === 3 || code === 4 || code === 6) return 5;
-  if (code !== 16) return 0;
-  return held.length < 7 ? undefined : 6 + held[6]!;
+  if (code === 16) return held.length < 7 ? undefined : 6 + held[6]!;
+  if (code === 0 || code >= 0x80) return 0;
+  for (let length = 1; length + 3 <= held.length; length++) {
+    const sum = crc16(held.subarray(0, length + 1));
+    if (held[length + 1] === (sum & 0xff) && held[length + 2] === sum >> 8) return length;
+  }
+  return 0;
 }
