@@ -4,6 +4,7 @@ import { dirname } from "node:path";
 import type { APIRequestContext } from "@playwright/test";
 import { ENDPOINTS, fillPath } from "@/core/contract";
 import { expect, test } from "./fixtures";
+import { at, signIn, signInAs } from "./helpers";
 
 /** Names that stand in paths of the demo plant. */
 const NAMES: Record<string, string> = {
@@ -125,5 +126,114 @@ test.describe("the questions asked above", () => {
   test("do find what a page tells that only its layout guards", async ({ request }) => {
     const bodies = await bodiesOf(request, base, ["plants", "[plant]", "positions", "[tag]"]);
     expect(leaked(bodies)).toEqual(["Marta Okoye"]);
+  });
+});
+
+test("only the ways of signing in that are meant exist, under this program's own names, and no more than a sign-in is taken", async ({
+  request,
+  baseURL,
+}) => {
+  for (const [method, way] of [
+    ["POST", "update-user"],
+    ["GET", "list-sessions"],
+    ["POST", "sign-up/email"],
+    ["POST", "delete-user"],
+    ["POST", "change-email"],
+    ["GET", "sign-in/email"],
+  ] as const) {
+    const answer = await request.fetch(`/api/auth/${way}`, {
+      method,
+      data: method === "POST" ? {} : undefined,
+    });
+    expect([way, answer.status()]).toEqual([way, 404]);
+  }
+  const large = await request.post("/api/auth/sign-in/email", {
+    data: { email: "a@b.test", password: "x".repeat(20_000) },
+  });
+  expect(large.status()).toBe(413);
+  for (const path of ["/sign-in", "/api/plants/tarn-hollow/search?q=a", "/api/auth/get-session"]) {
+    const answer = await request.get(path, { headers: { host: "attacker.example" } });
+    expect([path, answer.status(), await answer.text()]).toEqual([
+      path,
+      421,
+      expect.stringContaining("does not answer under this name"),
+    ]);
+  }
+  expect(
+    (
+      await request.get("/api/auth/get-session", { headers: { host: `localhost:${new URL(baseURL!).port}` } })
+    ).ok(),
+  ).toBe(true);
+});
+
+test("scripts run with this page's own mark alone, and the usual headers are there", async ({
+  page,
+  request,
+}) => {
+  const refused: string[] = [];
+  page.on("console", (message) => {
+    if (/Content Security Policy/i.test(message.text())) refused.push(message.text());
+  });
+  await page.goto("/sign-in");
+  await expect(page.getByRole("button", { name: "Sign in" })).toBeVisible();
+  expect(refused).toEqual([]);
+  const [first, second] = await Promise.all([request.get("/sign-in"), request.get("/nowhere")]);
+  const policy = first.headers()["content-security-policy"]!;
+  expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+' 'strict-dynamic'/);
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  expect(second.headers()["content-security-policy"]).not.toBe(policy);
+  expect(first.headers()).toMatchObject({ "x-content-type-options": "nosniff", "x-frame-options": "DENY" });
+  // A script that somebody smuggles in has no mark.
+  await page.evaluate(() => {
+    const script = document.createElement("img");
+    script.setAttribute("onerror", "window.smuggled = true");
+    script.src = "/nowhere.png";
+    document.body.append(script);
+  });
+  await expect.poll(() => refused.length).toBeGreaterThan(0);
+  expect(await page.evaluate(() => "smuggled" in window)).toBe(false);
+});
+
+test.describe("signed in", () => {
+  test("odd names and numbers in an address are answered in words, never with a fault", async ({ page }) => {
+    await signIn(page);
+    const odd = ["%00", "99999999999", "-1", "1e3", "..%2f..", "%E0%A4%A", "a".repeat(2000), "'\";--"];
+    for (const { method, path } of ENDPOINTS) {
+      if (!path.includes("/:")) continue;
+      for (const each of odd) {
+        const address = path.replace(/:(?!plant\b)\w+/g, each).replace(":plant", "tarn-hollow");
+        const answer = await page.request.fetch(address, {
+          method,
+          headers: { origin: new URL(page.url()).origin },
+        });
+        expect([method, address, answer.status() < 500]).toEqual([method, address, true]);
+      }
+    }
+    for (const path of ["restore", "receipts", "positions", "families", "bench"])
+      for (const each of odd) {
+        const answer = await page.request.get(at(`/${path}/${each}?record=${each}&connection=${each}`));
+        expect([path, each, answer.status() < 500]).toEqual([path, each, true]);
+      }
+    const deep = `{"a":${"[".repeat(100_000)}`;
+    const answer = await page.request.post("/api/plants/tarn-hollow/connections", {
+      data: deep,
+      headers: { "content-type": "application/json", origin: new URL(page.url()).origin },
+    });
+    expect(answer.status()).toBe(400);
+  });
+
+  test("signing out ends the stream of events, and the page in the other window says so", async ({
+    browser,
+    plant,
+  }) => {
+    const context = await browser.newContext({ baseURL });
+    const page = await context.newPage();
+    await signInAs(page, "tomas@tarnhollow.example");
+    const other = await context.newPage();
+    await other.goto(at("/"));
+    await expect(other.getByLabel("Live line")).toContainText(/No drive is connected|connected/);
+    await page.getByRole("button", { name: "Sign out" }).click();
+    await expect(other.getByLabel("Live line")).toContainText("You are signed out", { timeout: 20_000 });
+    await context.close();
   });
 });

@@ -70,8 +70,13 @@ export async function standIn(
   return answer.value.find((each) => each.tag === tag)!;
 }
 
-/** Looks through the checks of a restore as a person would whose drive died: who is at the machine, and what was exchanged. */
-export async function lookThrough(page: Page): Promise<void> {
+/**
+ * Looks through the checks of a restore as a person would whose drive died: who is at the machine, and what was exchanged. Where another of its kind
+ * is in reach, `serial` is read from its type plate.
+ */
+export async function lookThrough(page: Page, serial: string): Promise<void> {
+  const plate = page.getByLabel("Its serial number ends in");
+  if (await plate.isVisible()) await plate.fill(serial.slice(-4));
   await page.getByLabel("At the machine").fill("Tom Reid");
   const drive = page.getByRole("checkbox", { name: "the drive" });
   await drive.check();

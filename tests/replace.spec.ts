@@ -29,7 +29,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   const write = page.getByRole("button", { name: /Write \d+ parameters/ });
   await expect(write).toBeVisible({ timeout: 30_000 });
   await expect(write).toBeDisabled();
-  await lookThrough(page);
+  await lookThrough(page, "FR26-7001");
   await expect(write).toBeEnabled();
   await expect(page.getByRole("table", { name: "Plan" })).toContainText("4r");
   await write.click();
@@ -62,7 +62,7 @@ test("the cable is pulled half-way: the page says how things stand, and the rest
   const write = page.getByRole("button", { name: /Write \d+ parameters/ });
   await expect(write).toBeVisible({ timeout: 30_000 });
   await expect(write).toBeDisabled();
-  await lookThrough(page);
+  await lookThrough(page, "FR26-7002");
   await expect(write).toBeEnabled();
   await atCabinet(page, "kl-03", "KL-03", "give-permission");
   await write.click();
@@ -83,7 +83,12 @@ test("another rating gets nothing written", async ({ page }) => {
     make: { rating: "R-055", firmware: "4.4", serial: "FR26-7003" },
   });
   await connect(page, "KL-05");
-  await page.getByRole("link", { name: /Restore record/ }).click();
+  // Said as soon as it is read, and not advised.
+  await expect(page.getByText(/The standing record \d+ cannot be restored onto this drive/)).toBeVisible();
+  await expect(page.getByRole("link", { name: /Restore record/ })).toHaveCount(0);
+  // Somebody may try all the same.
+  const connection = page.url().split("/").pop();
+  await page.goto(at(`/positions/KL-05/restore?connection=${connection}`));
   await page.getByRole("button", { name: "Read the drive and check" }).click();
   await expect(page.getByText(/say stop: nothing is written/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole("button", { name: /Write \d+ parameters/ })).toBeDisabled();
