@@ -198,8 +198,9 @@ test.describe("signed in", () => {
   test("odd names and numbers in an address are answered in words, never with a fault", async ({ page }) => {
     await signIn(page);
     const odd = ["%00", "99999999999", "-1", "1e3", "..%2f..", "%E0%A4%A", "a".repeat(2000), "'\";--"];
-    for (const { method, path } of ENDPOINTS) {
-      if (!path.includes("/:")) continue;
+    for (const { method, path, sends } of ENDPOINTS) {
+      // A stream of events would not end.
+      if (!path.includes("/:") || sends === "events") continue;
       for (const each of odd) {
         const address = path.replace(/:(?!plant\b)\w+/g, each).replace(":plant", "tarn-hollow");
         const answer = await page.request.fetch(address, {
@@ -224,7 +225,7 @@ test.describe("signed in", () => {
 
   test("signing out ends the stream of events, and the page in the other window says so", async ({
     browser,
-    plant,
+    baseURL,
   }) => {
     const context = await browser.newContext({ baseURL });
     const page = await context.newPage();

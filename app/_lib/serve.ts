@@ -1,9 +1,8 @@
 import { paramsOf, type Endpoint } from "@/core/contract";
 import { bad, TROUBLES, type Result } from "@/core/drive";
-import { parse, parseTexts } from "@/core/shape";
+import { nothing, parse, parseTexts } from "@/core/shape";
 import { application, type Application } from "@/server/application";
 import { faultTrouble } from "@/server/fault";
-import { hostIsOurs, NOT_OUR_HOST } from "@/server/hosts";
 import { log } from "@/server/log";
 import { hasAcknowledged, mayDo, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
 import { findPlant, type Plant } from "@/server/plant";
@@ -79,7 +78,6 @@ function guarded<P, Q, B, A>(
   handle: (call: Call<P, Q, B>) => Promise<Response>,
 ): Handler {
   return async (request, context) => {
-    if (!hostIsOurs(request.headers.get("host"))) return new Response(NOT_OUR_HOST, { status: 421 });
     try {
       // A way in without names in its path is given none.
       const checked = await check(endpoint, request, (await context.params) ?? {});
@@ -154,13 +152,17 @@ async function bodyOf<P, Q, B, A>(endpoint: Endpoint<P, Q, B, A>, request: Reque
     const text = new TextDecoder().decode(bytes);
     // No text here has one, and the database takes none.
     if (text.includes("\\u0000")) return notRight("there is a NUL character in it");
-    given = bytes.length === 0 ? undefined : JSON.parse(text);
+    // No body is an empty one: what is needed of it is then named.
+    given = bytes.length === 0 ? whenEmpty(endpoint) : JSON.parse(text);
   } catch {
     return notRight("what was sent is no JSON");
   }
   const checked = parse(endpoint.body, given);
   return checked.ok ? checked : notRight(checked.message);
 }
+
+const whenEmpty = ({ body }: Endpoint<unknown, unknown, unknown, unknown>): unknown =>
+  body === nothing ? undefined : {};
 
 function notRight(message: string, kind: "bad-request" | "not-found" = "bad-request"): Result<never> {
   return bad({

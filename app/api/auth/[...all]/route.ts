@@ -1,7 +1,6 @@
 import { currentPerson } from "@/app/_lib/person";
 import { readBody } from "@/app/_lib/read-body";
 import { application } from "@/server/application";
-import { hostIsOurs, NOT_OUR_HOST } from "@/server/hosts";
 import { AUTH_WAYS } from "@/server/people";
 
 /** More than any address and password have. */
@@ -11,7 +10,6 @@ async function handle(
   request: Request,
   { params }: { params: Promise<{ all: string[] }> },
 ): Promise<Response> {
-  if (!hostIsOurs(request.headers.get("host"))) return new Response(NOT_OUR_HOST, { status: 421 });
   const way = `${request.method} /${(await params).all.join("/")}`;
   if (!AUTH_WAYS.has(way)) return Response.json({ message: "There is no such way in." }, { status: 404 });
   const body = request.method === "GET" ? undefined : await readBody(request, LONGEST);
