@@ -20,6 +20,9 @@ export function withPage(): void {
       unobserve(): void {}
       disconnect(): void {}
     };
+    // A wide screen.
+    window.matchMedia ??= () =>
+      ({ matches: false, addEventListener() {}, removeEventListener() {} }) as never;
     HTMLElement.prototype.scrollTo ??= () => undefined;
   });
   afterEach(cleanup);

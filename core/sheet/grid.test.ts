@@ -23,6 +23,14 @@ const record = { title: "Record 1", source: "record" as const };
 const factory = { title: "Factory default", source: "default" as const };
 
 describe("the grid of a sheet", () => {
+  test("in one hand: code, name and the first value, whatever stands beside", () => {
+    expect(gridOf(sheet([record, factory, record], row("17r", "Stop by")), true)).toEqual({
+      narrow: true,
+      says: false,
+      shown: 1,
+      columns: "2.5rem 5.2rem minmax(5rem,1fr) minmax(7.5rem,9rem)",
+    });
+  });
   test("one column: margin, code, name, value", () => {
     expect(gridOf(sheet([record], row("17r", "Stop by"))).columns).toBe(
       "2.5rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem)",

@@ -6,6 +6,8 @@ export interface SheetGrid {
   narrow: boolean;
   /** A last column says how a row differs, or the verdict on it. */
   says: boolean;
+  /** How many of the sheet's columns are drawn, from the first; what the others hold stands with the row in hand. */
+  shown: number;
   columns: string;
   /** The sheet is never drawn narrower than this. */
   minWidth?: string;
@@ -18,9 +20,10 @@ const MARGIN = 2.5;
 
 /**
  * The grid of a sheet: margin, code, name, a track for each column, and what is said of the row. The code's track is as wide as the longest
- * code; names get what they need as long as there is room, since a name that is cut tells nothing.
+ * code; names get what they need as long as there is room, since a name that is cut tells nothing. In one hand (`phone`) code, name and the first
+ * value are drawn.
  */
-export function gridOf(data: SheetData): SheetGrid {
+export function gridOf(data: SheetData, phone = false): SheetGrid {
   const count = data.columns.length;
   const narrow = count > 3;
   const says = count > 1 && !narrow;
@@ -30,6 +33,13 @@ export function gridOf(data: SheetData): SheetGrid {
       0,
     );
   const code = rem(Math.max(5.2, MONO * longest((row) => row.code) + 1.3));
+  if (phone)
+    return {
+      narrow: true,
+      says: false,
+      shown: Math.min(1, count),
+      columns: ["2.5rem", code, "minmax(5rem,1fr)", ...(count > 0 ? ["minmax(7.5rem,9rem)"] : [])].join(" "),
+    };
   const name = rem(clamp(PROPORTIONAL * longest((row) => row.name) + 0.8, 9, narrow ? 12 : 15));
   const values = data.columns.map(({ source }) => {
     if (narrow) return "minmax(9.5rem,12rem)";
@@ -45,6 +55,7 @@ export function gridOf(data: SheetData): SheetGrid {
   return {
     narrow,
     says,
+    shown: count,
     columns: tracks.join(" "),
     minWidth: narrow ? rem(17 + 9.5 * count) : undefined,
   };

@@ -180,7 +180,7 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
                     : `Version ${preview.before.version} is here${preview.before.shipped ? ", as shipped" : ""}. It stays with the records made under it; this one holds from now on.`}
                 </p>
               )}
-              <div className="h-96 border border-hairline rounded-page flex flex-col overflow-hidden bg-leaf">
+              <div className="h-96 max-md:h-[75dvh] border border-hairline rounded-page flex flex-col overflow-hidden bg-leaf">
                 <Sheet data={preview.sheet} />
               </div>
               <div className="flex gap-3 pb-6">

@@ -10,6 +10,7 @@ import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
+import { counted } from "@/ui/counted";
 import { Empty } from "@/ui/notice";
 import { Spread } from "@/ui/spread";
 import { moment } from "@/ui/when";
@@ -58,6 +59,7 @@ export function Position({ position, records, receipts, shown, standing, sheet }
     <>
       {question}
       <Spread
+        list={`${position.tag} ${position.title}: ${counted(records.length, "record")}`}
         left={
           <>
             <div className="px-4 py-3 border-b border-hairline">

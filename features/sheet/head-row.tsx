@@ -16,7 +16,7 @@ export function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
       <span role="columnheader" className="py-1">
         Parameter
       </span>
-      {data.columns.map((column, i) => (
+      {data.columns.slice(0, grid.shown).map((column, i) => (
         <span key={i} role="columnheader" className="py-1 pl-2 truncate" title={column.title}>
           {column.title}
         </span>

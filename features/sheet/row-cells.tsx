@@ -31,7 +31,7 @@ export const RowCells = memo(function RowCells({ row, data, grid, dim, hollow }:
       >
         {row.name}
       </span>
-      {row.cells.map((cell, i) => (
+      {row.cells.slice(0, grid.shown).map((cell, i) => (
         <Value
           key={i}
           cell={cell}

@@ -4,6 +4,7 @@ import { useCallback, useMemo, useRef, useState, type KeyboardEvent } from "reac
 import { filterSheet, gridOf, type SheetData } from "@/core/sheet";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
+import { usePhone } from "@/ui/use-phone";
 import { GroupHead } from "./group-head";
 import { HeadRow } from "./head-row";
 import { HEAD_HEIGHT, keyOf, neighbour, ROW_HEIGHT, rowOf, useItems } from "./items";
@@ -38,7 +39,8 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
       }),
     [data.groups, text, shown],
   );
-  const grid = useMemo(() => gridOf(data), [data]);
+  const phone = usePhone();
+  const grid = useMemo(() => gridOf(data, phone), [data, phone]);
   const items = useItems(groups);
   // Sizes are kept by key, so that a new filter needs no second measuring.
   const getItemKey = useCallback((i: number) => keyOf(items[i]!), [items]);
@@ -76,7 +78,7 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
   );
   const picked = rowOf(items, selected);
   return (
-    <div className="flex flex-col min-h-0 flex-1">
+    <div className="flex flex-col min-h-[max(18rem,70dvh)] md:min-h-72 flex-1 basis-0 print-flow">
       <Toolbar data={data} text={text} onText={setText} shown={shown} onShown={setShown} />
       <div className="flex flex-1 min-h-0 relative">
         <div
@@ -144,10 +146,23 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
         <JumpStrip groups={groups} current={current?.id} onJump={jump} />
       </div>
       {picked && (
-        <p aria-live="polite" className="border-t border-hairline px-4 py-2 text-[14px] no-print">
+        <p
+          aria-live="polite"
+          className="sticky bottom-0 z-20 bg-leaf border-t border-hairline px-4 py-2 text-[14px] no-print"
+        >
           <span className="font-mono">{picked.code}</span>{" "}
           <span className="font-semibold">{picked.name}.</span> {picked.help}{" "}
           {picked.by && <span className="text-soft">Difference {picked.by}.</span>}
+          {picked.cells.slice(grid.shown).map((cell, i) => (
+            <span key={i} className="block">
+              {data.columns[grid.shown + i]!.title}:{" "}
+              <span className="font-mono">{cell.missing ? "no value" : cell.text.trim()}</span>{" "}
+              {cell.missing ? "" : cell.meaning || cell.unit}
+            </span>
+          ))}
+          {grid.shown < picked.cells.length && picked.verdict && (
+            <span className="block">{picked.verdict}</span>
+          )}
         </p>
       )}
     </div>
