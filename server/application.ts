@@ -119,8 +119,8 @@ export function application(): Promise<Application> {
 }
 
 async function openApplication(): Promise<Application> {
-  const { databaseUrl, dataFolder, baseUrl, authSecret, extraDefinitions } = settings();
+  const { databaseUrl, migrationUrl, dataFolder, baseUrl, authSecret, extraDefinitions } = settings();
   const definitions = readFamilies(undefined, extraDefinitions);
-  const database = databaseUrl ? await openServer(databaseUrl) : await openEmbedded(dataFolder);
+  const database = databaseUrl ? await openServer(databaseUrl, migrationUrl) : await openEmbedded(dataFolder);
   return createApplication({ database, definitions, secret: authSecret ?? loadSecret(dataFolder), baseUrl });
 }

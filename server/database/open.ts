@@ -4,6 +4,7 @@ import { PGlite } from "@electric-sql/pglite";
 import { drizzle as drizzleServer } from "drizzle-orm/node-postgres";
 import { migrate as migrateServer } from "drizzle-orm/node-postgres/migrator";
 import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
+import pg from "pg";
 import { startThread } from "@/server/threads";
 import { embeddedOver, serverPool, type Database, type DatabaseAccess } from "./access";
 import { folderFault } from "./folder-fault";
@@ -116,19 +117,15 @@ export async function openInMemory(template?: Blob): Promise<OpenDatabase & { pg
 /** Number of the lock under which tables are brought up to date: two programs that start together do it one after the other. */
 const MIGRATION_LOCK = 4_310_001;
 
-/** Opens a PostgreSQL server's database (15 or newer) and brings its tables up to date. */
-export async function openServer(url: string): Promise<OpenDatabase> {
+/**
+ * Opens a PostgreSQL server's database (15 or newer) and brings its tables up to date. The role that does that may be another than the one that works
+ * with them (`migrationUrl`).
+ */
+export async function openServer(url: string, migrationUrl = url): Promise<OpenDatabase> {
+  await migrateOnServer(migrationUrl);
   const pool = serverPool(url);
   const db = drizzleServer(pool, { schema });
   try {
-    const client = await pool.connect();
-    try {
-      await client.query("select pg_advisory_lock($1)", [MIGRATION_LOCK]);
-      await migrateServer(drizzleServer(client, { schema }), { migrationsFolder });
-    } finally {
-      await client.query("select pg_advisory_unlock($1)", [MIGRATION_LOCK]).catch(() => undefined);
-      client.release();
-    }
     const told: Pick<OpenDatabase, "onEnded"> = {};
     const owner = await ownerOnServer(url, db, () =>
       told.onEnded?.(
@@ -147,5 +144,17 @@ export async function openServer(url: string): Promise<OpenDatabase> {
   } catch (error) {
     await pool.end();
     throw error;
+  }
+}
+
+async function migrateOnServer(url: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    await client.query("select pg_advisory_lock($1)", [MIGRATION_LOCK]);
+    await migrateServer(drizzleServer(client, { schema }), { migrationsFolder });
+  } finally {
+    // The lock goes with the connection.
+    await client.end();
   }
 }

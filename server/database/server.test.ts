@@ -182,3 +182,24 @@ test("a second process on the same server leaves a restore under way to the one 
   });
   await other.close();
 });
+
+test("a role that may work with the tables and not change them works, when another brings them up to date", async () => {
+  const { db } = plant.app;
+  await db.execute(sql`create role worker login`);
+  await db.execute(sql`grant usage on schema public to worker`);
+  await db.execute(sql`grant select, insert, update, delete on all tables in schema public to worker`);
+  const asWorker = postgres.url.replace("ledger@", "worker@");
+  await expect(openServer(asWorker)).rejects.toThrow();
+  const opened = await openServer(asWorker, postgres.url);
+  const before = await opened.db.select().from(tables.journal);
+  await addNote(
+    opened.db,
+    plant.person,
+    (await listRecords(opened.db, plant.positionId))[0]!.id,
+    "by the worker",
+    new Date(),
+  );
+  expect(before.length).toBeGreaterThan(0);
+  await expect(opened.db.execute(sql`drop table journal`)).rejects.toThrow();
+  await opened.close();
+});

@@ -5,6 +5,7 @@ test("says nothing, and usual settings hold", () => {
   expect(readSettings({ JEST_WORKER_ID: "1" }, "/srv")).toEqual({
     dataFolder: "/srv/data/plant",
     databaseUrl: undefined,
+    migrationUrl: undefined,
     baseUrl: "http://127.0.0.1:4310",
     authSecret: undefined,
     cabinetUrl: undefined,
