@@ -65,6 +65,29 @@ export function ImportColumns({ upload, sheet, list, onSheet, onChange }: Props)
           <option value={0}>0, as on the wire</option>
           <option value={1}>1: each number is one too high for the wire</option>
         </Select>
+        <Select
+          label="Registers are written"
+          value={writtenAs(list)}
+          onChange={(event) => onChange({ ...list, ...WRITTEN[event.target.value as keyof typeof WRITTEN] })}
+          className="w-72"
+        >
+          <option value="shown">as the list shows</option>
+          <option value="plain">in decimal, each itself</option>
+          <option value="listed">as 40001 and 30001 for the first</option>
+          <option value="hex">in hexadecimal without a mark</option>
+        </Select>
+        <Select
+          label="Limits and defaults stand"
+          value={list.limits ?? "shown"}
+          onChange={({ target: { value } }) =>
+            onChange({ ...list, limits: value === "raw" || value === "physical" ? value : undefined })
+          }
+          className="w-60"
+        >
+          <option value="shown">as the list shows</option>
+          <option value="physical">in the value&rsquo;s unit</option>
+          <option value="raw">as the raw number</option>
+        </Select>
       </div>
       <div className="overflow-x-auto border border-hairline rounded-page bg-leaf">
         <table className="text-[14px]">
@@ -112,4 +135,16 @@ export function ImportColumns({ upload, sheet, list, onSheet, onChange }: Props)
       </div>
     </div>
   );
+}
+
+const WRITTEN = {
+  shown: { numbering: undefined, radix: undefined },
+  plain: { numbering: "plain", radix: 10 },
+  listed: { numbering: "listed", radix: 10 },
+  hex: { numbering: "plain", radix: 16 },
+} as const;
+
+function writtenAs({ numbering, radix }: ListOptions): keyof typeof WRITTEN {
+  if (radix === 16) return "hex";
+  return numbering ?? "shown";
 }

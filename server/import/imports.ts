@@ -1,26 +1,15 @@
 import { randomUUID } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import type { ImportChoices, UploadView } from "@/core/contract";
-import {
-  DefinitionError,
-  loadDefinition,
-  type Definition,
-  type DefinitionFile,
-  type ModbusLink,
-} from "@/core/definition";
+import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
-import {
-  definitionFromEds,
-  definitionFromList,
-  guessColumns,
-  identityFromEds,
-  type LineNote,
-} from "@/core/format";
+import { definitionFromEds, definitionFromList, guessColumns, type LineNote } from "@/core/format";
 import { hashText } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion, type DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
+import { guessOf } from "./guess";
 import { readApart } from "./read-apart";
 import type { Upload } from "./read-upload";
 
@@ -241,43 +230,3 @@ function make(
   const made = definitionFromList(sheet.rows, choices.list, about, choices.modbus);
   return good({ ...made, notes: [...sheet.notes, ...made.notes].sort((a, b) => a.line - b.line) });
 }
-
-function guessOf(name: string, upload: Upload): ImportChoices {
-  if (upload.kind === "definition") return {};
-  const stem = name.replace(/\.\w+$/, "");
-  if (upload.kind === "eds") {
-    return {
-      about: {
-        vendor: upload.eds.vendorName,
-        family: upload.eds.productName || stem,
-        about: "",
-        firmwareFrom: "0",
-        supply: "",
-        identity: identityFromEds(upload.eds),
-      },
-      node: 1,
-    };
-  }
-  const rows = upload.sheets[0]?.rows ?? [];
-  return {
-    about: { vendor: "", family: stem, about: "", firmwareFrom: "0", supply: "", identity: [] },
-    sheet: 0,
-    list: { ...guessColumns(rows.map((each) => each.cells)), base: 0 },
-    modbus: USUAL_MODBUS,
-  };
-}
-
-/** Careful values for a drive of which only a list is known: short questions, no reading across gaps, patience. */
-const USUAL_MODBUS: ModbusLink = {
-  framings: ["rtu", "tcp"],
-  defaults: { baud: 9600, parity: "even", stopBits: 1, address: 1, port: 502 },
-  readFunction: 3,
-  writeFunctions: [6, 16],
-  registersPerRead: 16,
-  registersPerWrite: 8,
-  readAcrossGaps: false,
-  turnaroundMs: 10,
-  slowestAnswerMs: 1000,
-  wordOrder: "high-first",
-  speeds: [9600, 19_200, 38_400],
-};

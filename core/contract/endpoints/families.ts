@@ -72,7 +72,16 @@ export const importChoices = object({
   about: optional(about),
   /** For a list. */
   sheet: optional(whole({ min: 0 })),
-  list: optional(object({ mapping, headRow: whole({ min: 0 }), base: oneOf([0, 1]) })),
+  list: optional(
+    object({
+      mapping,
+      headRow: whole({ min: 0 }),
+      base: oneOf([0, 1]),
+      numbering: optional(oneOf(["plain", "listed"])),
+      radix: optional(oneOf([10, 16])),
+      limits: optional(oneOf(["physical", "raw"])),
+    }),
+  ),
   /** Looked through with the definition. */
   modbus: optional(shapeOf<ModbusLink>(Joi.object().unknown())),
   /** For a data sheet: the usual node address. */

@@ -15,6 +15,7 @@ export const FIELDS = [
   "default",
   "choices",
   "access",
+  "kind",
   "group",
   "help",
 ] as const;
@@ -36,6 +37,7 @@ export const FIELD_WORDS: Record<Field, string> = {
   default: "Factory default",
   choices: "Choices",
   access: "Read or write",
+  kind: "Kind: setting, command, measured ...",
   group: "Group",
   help: "What it does",
 };
@@ -46,23 +48,25 @@ export type Mapping = Partial<Record<Field, number>>;
 /** Words that headings begin with or are, in English and German, the most telling first. */
 const WORDS: Record<Field, RegExp> = {
   address:
-    /^(reg(ister)?( ?(no|number|address|addr))?|addr(ess)?|modbus( address| register)?|adresse|offset)\.?$/i,
-  code: /^(code|par(ameter)?( ?(no|number|nr|id))?|number|no|nr|id|index|p-?no)\.?$/i,
-  name: /^(name|parameter name|title|designation|bezeichnung|label|description|beschreibung)$/i,
-  type: /^(type|data ?type|format|datentyp|typ)$/i,
+    /^(reg(ister)?( ?(no|number|address|addr|nr))?|addr(ess)?|modbus[- ]?(address|register|adresse)?|adresse( modbus)?|registre|offset)\.?( ?\((dec|hex)\.?\))?$/i,
+  code: /^(code|par(ameter|amètre|ametre)?( ?(no|number|nr|id|n°))?|number|numéro|no|nr|n°|id|index|p-?no)\.?$/i,
+  name: /^(name|parameter name|title|designation|bezeichnung|label|description|beschreibung|nom|désignation|libellé)$/i,
+  type: /^(type|data ?type|format|datentyp|typ|type de données)$/i,
   length: /^(length|characters|chars|laenge|länge)$/i,
   divisor: /^(divisor|div|raw is divided by|gain)$/i,
-  scale: /^(scal(e|ing)|factor|resolution|step|multiplier|faktor|skalierung|auflösung)$/i,
+  scale:
+    /^(scal(e|ing)|factor|resolution|step|multiplier|faktor|skalierung|auflösung|échelle|résolution|facteur)$/i,
   decimals: /^(decimals?|dec|decimal places|nachkommastellen)$/i,
-  unit: /^(unit|units|einheit|dimension)$/i,
+  unit: /^(unit|units|einheit|dimension|unité)$/i,
   min: /^(min(imum)?|least|low(er)?( limit)?|from)\.?$/i,
   max: /^(max(imum)?|most|high(er)?( limit)?|upper( limit)?|to)\.?$/i,
-  range: /^(range|value range|setting range|bereich|wertebereich)$/i,
+  range: /^(range|value range|setting range|bereich|wertebereich|einstellbereich|plage|plage de réglage)$/i,
   default:
-    /^(default|def|factory( default| setting)?|preset|initial( value)?|werkseinstellung|standard)\.?$/i,
+    /^(default|def|factory( default| setting)?|preset|initial( value)?|werkseinstellung|standard|réglage usine|défaut|valeur par défaut)\.?$/i,
   choices: /^(choices|options|values|selection|enum(eration)?|meaning|auswahl)$/i,
-  access: /^(access|r\/?w|rw|attribute|attr|zugriff|read\/write)$/i,
-  group: /^(group|menu|section|category|function group|gruppe)$/i,
+  access: /^(access|r\/?w|rw|attribute|attr|zugriff|read\/write|accès|l\/?[es])$/i,
+  kind: /^(kind|class|art)$/i,
+  group: /^(group|menu|section|category|function group|gruppe|groupe)$/i,
   help: /^(help|remark(s)?|comment|note(s)?|explanation|function|bemerkung|info)$/i,
 };
 

@@ -1,12 +1,12 @@
 import { checkParameter, type ModbusLink, type ParameterSpec } from "@/core/definition";
-import { parseRational, rawBounds, registerCount } from "@/core/value";
+import { registerCount } from "@/core/value";
 import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
-import { readAccess, readAddress, readChoices, readDecimal, readRange, readType } from "./cells";
+import { readAccess, readAddress, readBits, readChoices, readDecimal, readRange, readType } from "./cells";
 import type { Field, Mapping } from "./columns";
-
-const LIMIT_WORDS = { default: "the default", min: "the least", max: "the most" } as const;
+import { guessNotation, type Notation } from "./notation";
+import { kindOf, limits, scaleOf, unitWithin, untold } from "./row-parts";
 
 /** A list as rows of cells; `line` is where a row stands in the file. */
 export interface ListRow {
@@ -20,6 +20,10 @@ export interface ListOptions {
   headRow: number;
   /** Whether the list counts registers from 0, as the wire does, or from 1. */
   base: 0 | 1;
+  /** How registers and limits are written; found out from the list where a person has not said. */
+  numbering?: Notation["numbering"];
+  radix?: Notation["radix"];
+  limits?: Notation["limits"];
 }
 
 const EMPTY = /^[-–—.]*$/;
@@ -35,7 +39,16 @@ export function definitionFromList(
   const taken: Array<{ group: string; spec: ParameterSpec; line: number }> = [];
   const codes = new Map<string, number>();
   const owners = new Map<number, { code: string; line: number }>();
-  for (const row of rows.slice(options.headRow + 1)) {
+  const body = rows.slice(options.headRow + 1);
+  const told = notationOf(rows, body, options, notes);
+  let chapter: string | undefined;
+  for (const row of body) {
+    const alone = row.cells.filter((each) => each.trim() !== "");
+    // A line by itself is the heading of a chapter.
+    if (alone.length === 1 && options.mapping.group === undefined && !/^\d/.test(alone[0]!.trim())) {
+      chapter = alone[0]!.trim();
+      continue;
+    }
     if (row.cells.every((each) => each.trim() === "")) continue;
     if (taken.length >= MOST_PARAMETERS) {
       notes.push({
@@ -47,7 +60,7 @@ export function definitionFromList(
       });
       break;
     }
-    const made = parameterOf(row, options, notes);
+    const made = parameterOf(row, { ...options, ...told }, notes, chapter);
     if (!made) continue;
     const { spec } = made;
     const leaveOut = (reason: string, remedy: string): void => {
@@ -116,10 +129,30 @@ function fits(file: Imported["file"], spec: ParameterSpec): boolean {
   );
 }
 
+/** How the list writes its numbers: as a person said, else as found out; what it does not tell is asked. */
+function notationOf(
+  rows: readonly ListRow[],
+  body: readonly ListRow[],
+  { mapping, headRow, numbering, radix, limits }: ListOptions,
+  notes: LineNote[],
+): Notation {
+  const heading = mapping.address === undefined ? "" : (rows[headRow]?.cells[mapping.address] ?? "");
+  const { notation, questions } = guessNotation(body, mapping, heading);
+  const answered = [...(numbering || radix ? ["Registers"] : []), ...(limits ? ["Limits and defaults"] : [])];
+  notes.push(...questions.filter((each) => !answered.includes(each.what)));
+  return {
+    numbering: numbering ?? notation.numbering,
+    radix: radix ?? notation.radix,
+    limits: limits ?? notation.limits,
+    scales: notation.scales,
+  };
+}
+
 function parameterOf(
   row: ListRow,
-  { mapping, base }: ListOptions,
+  { mapping, base, ...notation }: ListOptions & Notation,
   notes: LineNote[],
+  chapter: string | undefined,
 ): { group: string; spec: ParameterSpec } | undefined {
   const cell = (field: Field): string => {
     const at = mapping[field];
@@ -132,7 +165,7 @@ function parameterOf(
   const say = (verdict: LineNote["verdict"], reason: string, remedy: string): undefined => {
     notes.push({ line: row.line, verdict, what, reason, remedy });
   };
-  const place = readAddress(cell("address"), base);
+  const place = readAddress(cell("address"), { base, ...notation });
   if (!place)
     return say(
       "left-out",
@@ -141,12 +174,19 @@ function parameterOf(
         : `"${cell("address")}" is no register: 0 to 65535, 0x0000 to 0xFFFF, or 40001 and up.`,
       "A heading needs nothing; otherwise correct the register or the choice of columns.",
     );
-  const typed = cell("type") === "" ? { type: "u16" as const } : readType(cell("type"));
+  const typed = cell("type") === "" ? { type: untold(place, cell) } : readType(cell("type"));
   if (!typed)
     return say(
       "left-out",
       `"${cell("type")}" is no type that is known.`,
       "Write u16, i16, u32, i32, u64, i64, float32, bits16 or text.",
+    );
+  const registers = registerCount(typed.type, typed.length ?? 16);
+  if (place.count !== undefined && typed.type !== "text" && place.count !== registers)
+    return say(
+      "left-out",
+      `It stands in ${place.count} registers, and a ${typed.type} takes ${registers}.`,
+      "Correct the type or the registers.",
     );
   const choices = readChoices(cell("choices") || (readRange(cell("range")) ? "" : cell("range")));
   const code =
@@ -155,14 +195,15 @@ function parameterOf(
       .replace(/[^A-Za-z0-9._-]/g, "-")
       .replace(/^[^A-Za-z0-9]+/, "")
       .slice(0, 24) || `A${place.address}`;
-  const spec: ParameterSpec = { code, name: cell("name") || code, address: place.address, type: typed.type };
+  const { name, unit } = unitWithin(cell("name") || code, cell("unit"), cell("range"));
+  const spec: ParameterSpec = { code, name, address: place.address, type: typed.type };
   if (cell("help") && cell("help") !== spec.name) spec.help = cell("help");
   if (spec.type === "text")
     spec.length = Math.min(120, Math.max(1, typed.length ?? readDecimal(cell("length")) ?? 16));
   const scale =
     spec.type === "text" || spec.type === "float32" || spec.type.startsWith("bits")
       ? undefined
-      : scaleOf(cell);
+      : scaleOf(cell, notation.scales);
   if (scale === "wrong")
     say(
       "changed",
@@ -170,7 +211,18 @@ function parameterOf(
       "The raw value is taken as it is.",
     );
   else if (scale !== undefined && scale !== 1 && scale !== "1/1") spec.scale = scale;
-  if (cell("unit")) spec.unit = cell("unit");
+  if (unit) spec.unit = unit;
+  const bits = readBits(cell("choices") || cell("help"));
+  if (bits.length > 1 && (spec.type === "u16" || spec.type === "u32")) {
+    say(
+      "note",
+      "Its choices are bits, each by itself.",
+      "It is taken as a word of bits; look whether that is right.",
+    );
+    spec.type = spec.type === "u16" ? "bits16" : "bits32";
+    delete spec.scale;
+    spec.bits = bits;
+  }
   if (choices.length > 0 && !spec.type.startsWith("bits") && spec.type !== "float32" && spec.type !== "text")
     spec.choices = choices;
   if (choices.length > 0 && spec.type.startsWith("bits"))
@@ -184,65 +236,28 @@ function parameterOf(
       "It can only be written, so there is nothing to record or compare.",
       "Commands are named in the definition on their own.",
     );
-  if (access === "ro" || place.input) {
+  const unknown = access === undefined && cell("access") !== "";
+  if (unknown)
+    say(
+      "changed",
+      `"${cell("access")}" does not tell whether it may be written.`,
+      "It is taken as read-only: recorded and compared, not restored. Write RO or RW.",
+    );
+  const kind = kindOf(cell("kind"), say);
+  if (access === "ro" || place.input || unknown) {
     spec.readOnly = true;
-    spec.kind = "measured";
+    spec.kind = kind ?? "measured";
   } else {
-    limits(spec, cell, say);
-    const command = asCommand(spec, row.line);
+    limits(spec, cell, notation.limits, say);
+    const command = kind ? undefined : asCommand(spec, row.line);
+    if (kind && kind !== "setting") spec.kind = kind;
     if (command) notes.push(command);
   }
   return {
     group:
       cell("group") ||
+      chapter ||
       `Registers ${Math.floor(place.address / 100) * 100} to ${Math.floor(place.address / 100) * 100 + 99}`,
     spec,
   };
-}
-
-function scaleOf(cell: (field: Field) => string): number | string | undefined | "wrong" {
-  if (cell("scale")) {
-    const fraction = /^\s*(\d+(?:[.,]\d+)?)\s*[/:]\s*(\d+(?:[.,]\d+)?)\s*$/.exec(cell("scale"));
-    if (fraction) return `${fraction[1]!.replace(",", ".")}/${fraction[2]!.replace(",", ".")}`;
-    const number = readDecimal(cell("scale").replace(/^[x×*]/i, ""));
-    return number !== undefined && number > 0 && parseRational(String(number)) ? number : "wrong";
-  }
-  if (cell("divisor")) {
-    const number = readDecimal(cell("divisor"));
-    return number !== undefined && number > 0 ? `1/${number}` : "wrong";
-  }
-  if (cell("decimals")) {
-    const number = readDecimal(cell("decimals"));
-    if (number === undefined || !Number.isInteger(number) || number < 0 || number > 9) return "wrong";
-    return number === 0 ? 1 : `1/${10 ** number}`;
-  }
-  return undefined;
-}
-
-function limits(
-  spec: ParameterSpec,
-  cell: (field: Field) => string,
-  say: (verdict: LineNote["verdict"], reason: string, remedy: string) => undefined,
-): void {
-  const range = readRange(cell("range"));
-  const number = (field: "min" | "max" | "default"): number | undefined => {
-    const text = cell(field);
-    if (text === "") return undefined;
-    const value = readDecimal(text) ?? (/^0x[\da-f]+$/i.test(text) ? Number(text) : undefined);
-    if (value === undefined)
-      say("changed", `"${text}" is no number for ${LIMIT_WORDS[field]}.`, "It is taken without it.");
-    return value;
-  };
-  if (spec.type === "text") {
-    if (cell("default")) spec.default = cell("default");
-    return;
-  }
-  const chosen = spec.choices?.find((each) => each.text.toLowerCase() === cell("default").toLowerCase());
-  const standard = chosen ? chosen.value : number("default");
-  if (standard !== undefined) spec.default = standard;
-  if (spec.choices || (rawBounds(spec.type) === undefined && spec.type !== "float32")) return;
-  const min = number("min") ?? range?.min;
-  const max = number("max") ?? range?.max;
-  if (min !== undefined) spec.min = min;
-  if (max !== undefined) spec.max = max;
 }
