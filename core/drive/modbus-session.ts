@@ -36,9 +36,16 @@ export class ModbusDriveSession implements DriveSession {
     readonly definition: Definition,
     private readonly asker: ModbusAsker,
     private readonly clock: Clock,
+    /** The line's speed, where it is known: it decides which gaps are worth reading across. */
+    baud?: number,
   ) {
     this.link = definition.file.modbus!;
-    this.items = new ModbusItemReader(this.link, asker, clock);
+    const { defaults } = this.link;
+    this.items = new ModbusItemReader(
+      { ...this.link, defaults: { ...defaults, baud: baud ?? defaults.baud } },
+      asker,
+      clock,
+    );
   }
 
   identify(): Promise<Result<DriveIdentity>> {

@@ -60,7 +60,11 @@ export function Identity({ view }: { view: ConnectionView }) {
 }
 
 /** What it is doing, as far as its status words tell. */
-function Doing({ view: { state, linkName, link, unit, fit, phase, stateAt } }: { view: ConnectionView }) {
+function Doing({
+  view: { state, linkName, link, unit, fit, phase, stateAt, echoes },
+}: {
+  view: ConnectionView;
+}) {
   // Under a definition that does not fit, its words mean something else perhaps.
   const told = fit === "fits";
   const words: React.ReactNode[] = [
@@ -91,6 +95,7 @@ function Doing({ view: { state, linkName, link, unit, fit, phase, stateAt } }: {
     if (state.memoryCard !== undefined)
       words.push(state.memoryCard ? "memory card fitted" : "no memory card");
   }
+  if (echoes) words.push("the adapter repeats what it is given (two wires); that is left out");
   return (
     <p className="text-[14px] text-soft">
       {words.map((each, i) => (

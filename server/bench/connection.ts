@@ -157,7 +157,7 @@ export class Connection {
 
   view(): ConnectionView {
     const { id, linkName, link } = this.address;
-    const { phase, since, unit, identity, fit, state, stateAt, trouble } = this.live;
+    const { phase, since, unit, identity, fit, state, stateAt, trouble, echoes } = this.live;
     const { file, title } = this.laidOut;
     const { position, swappedFor, answersAt, notedOtherwise, unfinished } = this.standing ?? {};
     return {
@@ -175,6 +175,7 @@ export class Connection {
       state,
       stateAt,
       trouble,
+      echoes: echoes || undefined,
       swappedFor,
       answersAt,
       notedOtherwise,

@@ -46,6 +46,8 @@ export interface DriveLink {
   items(unit: number, importance: Importance, modbus: Partial<ModbusReading>): ItemReader;
   /** One question that any drive answers in some way, once; for finding out whether somebody is there. */
   knock(unit: number, timeoutMs: number, importance: Importance): Promise<{ kind: "somebody" } | Failure>;
+  /** Whether the adapter sends back whatever it is given; known once something was read. */
+  echoes(): boolean;
   close(): void;
 }
 
@@ -61,21 +63,25 @@ function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>
       ? openSerial(settings.path, settings)
       : openTcp(settings.host, settings.port, timeoutMs);
   const onStray = new Set<(unit: number) => void>();
+  let speaking: ModbusMaster | undefined;
+  const baud = settings.kind === "modbus-serial" ? settings.baud : undefined;
   const link = new Link<Question, Outcome>(open, (channel) => {
     const master = new ModbusMaster(channel, framing, clock);
     master.onStray = (unit) => {
       for (const listener of onStray) listener(unit);
     };
+    speaking = master;
     return master;
   });
   return {
     settings,
+    echoes: () => speaking?.echoes ?? false,
     onLost: link.onLost,
     onStarted: new Set(),
     onStray,
     close: () => link.close(),
     session: (definition, unit, importance, stillRight) =>
-      new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock),
+      new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock, baud),
     items: (unit, importance, modbus) =>
       new ModbusItemReader(
         { ...CAUTIOUS_MODBUS, ...modbus },
@@ -107,6 +113,7 @@ function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock
   );
   return {
     settings,
+    echoes: () => false,
     onLost: link.onLost,
     onStarted,
     onStray: new Set(),

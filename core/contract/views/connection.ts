@@ -34,6 +34,8 @@ export const connectionView = object({
   state: optional(driveState),
   stateAt: optional(moment),
   trouble: optional(trouble),
+  /** The adapter sends back whatever it is given; that is left out. */
+  echoes: optional(yesNo),
   /** Who connected it. */
   byName: optional(text()),
   position: optional(place),

@@ -273,3 +273,47 @@ describe("what does not fit is said, with its line, and the rest is taken", () =
     );
   });
 });
+
+describe("what a data sheet says in its own way", () => {
+  const sheet = (extra: string, device = "VendorNumber=0x123\nProductNumber=7") =>
+    readEds(`[FileInfo]\nFileName=x.eds\n[DeviceInfo]\nVendorName=T\nProductName=W\n${device}\n${extra}`);
+  const object = (more: string) => `[2001]\nParameterName=Gain\nObjectType=7\nAccessType=rw\n${more}`;
+  const about = { vendor: "T", family: "W", about: "", firmwareFrom: "0", supply: "", identity: [] };
+  const specOf = (extra: string) => {
+    const made = definitionFromEds(sheet(extra), about, 1);
+    return { spec: made.file.groups[0]!.parameters![0]!, notes: made.notes };
+  };
+  test.each([
+    ["0x3F800000", 1],
+    ["0xC0000000", -2],
+    ["1.5", 1.5],
+    ["-2e3", -2000],
+  ])("a real number's default %s is %d", (text, value) => {
+    expect(specOf(object(`DataType=0x0008\nDefaultValue=${text}`)).spec.default).toBe(value);
+  });
+  test("a real number that is none is said", () => {
+    const { spec, notes } = specOf(object("DataType=0x0008\nDefaultValue=1,5"));
+    expect(spec.default).toBeUndefined();
+    expect(notes.some((each) => each.what.includes("DefaultValue=1,5"))).toBe(true);
+  });
+  test("limits of 64 bits that could not be kept exactly are said, not dropped", () => {
+    const { spec, notes } = specOf(object("DataType=0x001B\nLowLimit=5\nHighLimit=18446744073709551000"));
+    expect(spec).toMatchObject({ min: 5 });
+    expect(spec.max).toBeUndefined();
+    expect(notes.find((each) => each.what.includes("HighLimit"))!.reason).toContain("cannot be kept exactly");
+  });
+  test("sub-indexes without their object, and modules, are said", () => {
+    const { notes } = sheet(
+      "[2005sub1]\nParameterName=A\n[2005sub2]\nParameterName=B\n[M1ModuleInfo]\nProductName=M\n[M1SubExt2005]\nParameterName=C",
+    );
+    expect(notes.filter((each) => each.verdict === "left-out").map((each) => each.what)).toEqual([
+      "[2005sub1] and 1 more",
+      "[M1ModuleInfo] and 1 more",
+    ]);
+  });
+  test("vendor number 0 tells nobody: it is no identity, and is asked", () => {
+    const eds = sheet("", "VendorNumber=0\nProductNumber=0");
+    expect(identityFromEds(eds)).toEqual([]);
+    expect(eds.notes.filter((each) => each.what.endsWith("Number=0"))).toHaveLength(2);
+  });
+});

@@ -88,6 +88,16 @@ export function readEds(text: string): EdsFile {
     if (/^[\da-f]{1,4}$/i.test(section.name))
       objects.push(...objectsOf(ini, section, subs.get(parseInt(section.name, 16)) ?? [], notes));
   noteUnlisted(ini, notes);
+  noteOrphans(ini, subs, notes);
+  for (const name of ["vendornumber", "productnumber"])
+    if (readSmall(textOf(device, name) || undefined) === 0)
+      notes.push({
+        line: device!.entries.get(name)!.line,
+        verdict: "changed",
+        what: `${name === "vendornumber" ? "VendorNumber" : "ProductNumber"}=0`,
+        reason: "0 is nobody's number: it tells no device from another.",
+        remedy: "Ask the drive what it holds in object 1018, and say so below.",
+      });
   objects.sort((a, b) => a.index - b.index || a.sub - b.sub);
   return {
     vendorName: textOf(device, "vendorname"),
@@ -240,6 +250,33 @@ function objectOf(
       parameterValue: optional("parametervalue"),
     },
   ];
+}
+
+/** Sub-indexes whose object is not described, and parts of modules (CiA 306-1, clause 4.7): nothing of them is taken, and that is said. */
+function noteOrphans(ini: IniFile, subs: ReturnType<typeof subSections>, notes: LineNote[]): void {
+  for (const [index, all] of subs) {
+    if (hasObject(ini, index)) continue;
+    const { section } = all[0]!;
+    notes.push({
+      line: section.line,
+      verdict: "left-out",
+      what: `[${section.name}]${all.length > 1 ? ` and ${all.length - 1} more` : ""}`,
+      reason: `Sub-indexes are described, but the object [${index.toString(16).toUpperCase()}] itself is not.`,
+      remedy: `Add the section [${index.toString(16).toUpperCase()}] with its ParameterName and ObjectType.`,
+    });
+  }
+  const modules = [...ini.sections.values()].filter((each) =>
+    /^m\d+(moduleinfo|subext|fixed|comments)/i.test(each.name),
+  );
+  if (modules.length > 0)
+    notes.push({
+      line: modules[0]!.line,
+      verdict: "left-out",
+      what: `[${modules[0]!.name}]${modules.length > 1 ? ` and ${modules.length - 1} more` : ""}`,
+      reason: "These describe modules that may be plugged in.",
+      remedy:
+        "Only what the device itself has is taken. Add the objects of a fitted module to the definition by hand.",
+    });
 }
 
 /** The lists of objects (CiA 306-1, clause 4.6.2) against what is there. */

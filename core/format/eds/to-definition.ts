@@ -1,5 +1,5 @@
 import type { IdentityField, ParameterSpec } from "@/core/definition";
-import { floatText, rawBounds, type ParameterKind } from "@/core/value";
+import { floatFromBits, floatText, rawBounds, type ParameterKind } from "@/core/value";
 import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
@@ -14,10 +14,11 @@ const MOTOR = new Set([0x6075, 0x6076, 0x6080, 0x6402, 0x6403, 0x6404, 0x6405, 0
 export function identityFromEds(eds: EdsFile): IdentityField[] {
   const has = (sub: number): boolean => eds.objects.some((each) => each.index === 0x1018 && each.sub === sub);
   return [
-    ...(eds.vendorNumber === undefined
+    // 0 is nobody's number: any device that was never given one would be taken for this.
+    ...(!eds.vendorNumber
       ? []
       : [{ field: "family" as const, address: "1018.01", type: "u32" as const, equals: eds.vendorNumber }]),
-    ...(eds.productNumber === undefined
+    ...(!eds.productNumber
       ? []
       : [{ field: "family" as const, address: "1018.02", type: "u32" as const, equals: eds.productNumber }]),
     ...(has(3)
@@ -144,6 +145,11 @@ function kindOf({ index, access }: EdsObject): ParameterKind {
   return MOTOR.has(index) ? "motor" : "setting";
 }
 
+/** A decimal number; "0x.." and "" are none here. */
+function decimal(text: string): number {
+  return /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(text.trim()) ? Number(text) : NaN;
+}
+
 type Say = (what: string, reason: string, remedy: string) => void;
 
 /** A value of the data sheet as a definition has it; text for numbers that JavaScript would round. */
@@ -157,7 +163,8 @@ function valueOf(
   if (text === undefined) return undefined;
   if (object.type === "text") return text;
   if (object.type === "float32") {
-    const number = Number(text);
+    // In hexadecimal a data sheet gives the bits (IEEE 754), not the number.
+    const number = /^0x[\da-f]{1,8}$/i.test(text.trim()) ? floatFromBits(Number(text)) : decimal(text);
     if (Number.isFinite(number)) return Number(floatText(Math.fround(number)));
     say(`${key}=${text}`, "This is no number.", "It is taken without it.");
     return undefined;
@@ -200,6 +207,12 @@ function limitOf(
   say: Say,
 ): number | undefined {
   const value = valueOf(text, key, object, node, say);
+  if (typeof value === "string")
+    say(
+      `${key}=${text}`,
+      "A limit of so many digits cannot be kept exactly.",
+      "It is taken without it; the drive itself still keeps to it.",
+    );
   if (typeof value !== "number") return undefined;
   const bounds = rawBounds(object.type);
   return bounds && (BigInt(Math.trunc(value)) === bounds.min || BigInt(Math.trunc(value)) === bounds.max)

@@ -216,7 +216,7 @@ export class LiveDrive {
 
   private takeState(state: DriveState): void {
     const before = JSON.stringify(this.view.state);
-    this.view = { ...this.view, state, stateAt: this.parts.wall() };
+    this.view = { ...this.view, state, stateAt: this.parts.wall(), echoes: this.parts.link.echoes() };
     if (JSON.stringify(state) !== before) this.announce();
   }
 

@@ -21,6 +21,8 @@ export interface LiveView {
   fit: "fits" | "nearest";
   state?: DriveState;
   stateAt: number;
+  /** The adapter sends back whatever it is given; that is left out. */
+  echoes?: boolean;
   trouble?: Trouble;
 }
 
