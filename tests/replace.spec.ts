@@ -1,5 +1,6 @@
 import { expect, test } from "./fixtures";
 import { at, atCabinet, connect, signIn, signInAs, standIn, lookThrough } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
 
 test("a drive is recorded, dies, and its replacement is restored and verified", async ({ page }) => {
   await signIn(page);
@@ -29,6 +30,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   const write = page.getByRole("button", { name: /Write \d+ parameters/ });
   await expect(write).toBeVisible({ timeout: 30_000 });
   await expect(write).toBeDisabled();
+  await expectSoundByDayAndNight(page);
   await lookThrough(page, "FR26-7001");
   await expect(write).toBeEnabled();
   await expect(page.getByRole("table", { name: "Plan" })).toContainText("4r");
@@ -42,6 +44,8 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await page.getByRole("link", { name: /Open receipt/ }).click({ timeout: 60_000 });
   await expect(page.getByRole("heading", { name: /Receipt \d+: Verified/ })).toBeVisible();
   await expect(page.getByRole("definition").filter({ hasText: "serial FR26-7001" })).toBeVisible();
+  await expect(page.getByRole("definition").filter({ hasText: "Tom Reid" })).toBeVisible();
+  await expectSoundByDayAndNight(page);
   expect(await standIn(page, "KL-02")).toMatchObject({ serial: "FR26-7001", volatile: false, trip: 0 });
 
   await page.goto(at("/journal"));

@@ -1,7 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
-import type { Page } from "@playwright/test";
 import { expect, test } from "./fixtures";
 import { at, signIn } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
 
 /** Every main view, in the demo plant. */
 const VIEWS = [
@@ -27,23 +26,5 @@ for (const path of VIEWS)
     await signIn(page);
     await page.goto(at(path));
     await expect(page.getByLabel("Live line")).toBeVisible();
-    await expectSound(page, (axe) => axe.withTags(["wcag2a", "wcag2aa"]));
-    await page.getByRole("button", { name: "Switch to night" }).click();
-    await expectSound(page, (axe) => axe.withRules(["color-contrast"]));
+    await expectSoundByDayAndNight(page);
   });
-
-/** A long list's rows are made alike: its first ones are looked at. */
-async function expectSound(page: Page, rules: (axe: AxeBuilder) => AxeBuilder): Promise<void> {
-  // No page has frames of others: legacy mode spares the page that would put their results together.
-  const axe = new AxeBuilder({ page }).setLegacyMode().exclude("tr:nth-child(n+25)");
-  const { violations } = await rules(axe).analyze();
-  expect(
-    violations.map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes
-          .slice(0, 3)
-          .map((node) => node.html.slice(0, 140))
-          .join(" | ")}`,
-    ),
-  ).toEqual([]);
-}

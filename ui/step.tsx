@@ -22,7 +22,7 @@ export function Step({
       data-state={state}
       className={classes(
         "grid grid-cols-[3rem_1fr] border-b border-hairline",
-        state === "later" && "opacity-55",
+        state === "later" && "text-soft",
       )}
     >
       <div className="margin-rule py-3 text-right pr-3 font-mono text-soft">

@@ -1,0 +1,55 @@
+import { expect, test } from "./fixtures";
+import { at, connect, signIn } from "./helpers";
+
+/** In one hand; a small window; 1280x800 at 200 % zoom is as wide. */
+const SIZES = [
+  { width: 390, height: 844 },
+  { width: 640, height: 400 },
+];
+const VIEWS = [
+  "/",
+  "/positions/KL-04",
+  "/bench",
+  "/compare?c=KL-01:standing&c=KL-04:standing",
+  "/families",
+  "/families/fennimore-rill-4",
+  "/inventory",
+  "/journal",
+  "/positions/KL-04/restore",
+];
+
+for (const size of SIZES)
+  test(`nothing is out of reach at ${size.width}x${size.height}: one line of masthead, no page wider than the screen, a sheet one can read`, async ({
+    page,
+  }) => {
+    await signIn(page);
+    await connect(page, "KL-06");
+    const drive = new URL(page.url()).pathname;
+    await page.setViewportSize(size);
+    for (const path of [...VIEWS.map(at), drive]) {
+      await page.goto(path);
+      await expect(page.getByLabel("Live line")).toBeVisible();
+      const grid = page.getByRole("grid", { name: "Parameters" });
+      if (/KL-04$|compare|rill-4|\/bench\/./.test(path)) await expect(grid).toBeVisible();
+      const seen = await page.evaluate(() => ({
+        wide: document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        head: document.querySelector("header")!.getBoundingClientRect().height,
+        grid: document.querySelector('[role="grid"]')?.getBoundingClientRect().height ?? 999,
+      }));
+      expect([path, seen.wide, seen.head < 70, seen.grid > 180]).toEqual([path, 0, true, true]);
+    }
+    // Everything the masthead has is behind its menu.
+    await page.getByRole("button", { name: "Places and person" }).click();
+    await expect(page.getByRole("link", { name: "Journal" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Sign out" })).toBeInViewport();
+    await page.keyboard.press("Escape");
+    // In one hand code, name and value are in sight, and what stands beside with the row in hand.
+    await page.goto(at("/compare?c=KL-01:standing&c=KL-04:standing"));
+    const row = page.locator("[data-code]").first();
+    await row.click();
+    const box = (await row.getByRole("gridcell").nth(3).boundingBox())!;
+    expect(box.x + box.width).toBeLessThanOrEqual(size.width);
+    if (size.width < 640) await expect(page.getByText(/KL-04 record \d+, standing:/)).toBeVisible();
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.getByLabel("Live line").getByRole("button", { name: "Let go" }).click();
+  });
