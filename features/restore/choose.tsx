@@ -5,7 +5,8 @@ import { useState } from "react";
 import { restore } from "@/core/contract";
 import { Identity } from "@/features/bench/identity";
 import { usePlant } from "@/features/house/use-plant";
-import { act } from "@/features/live/ask";
+import { ask } from "@/features/live/ask";
+import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -42,17 +43,19 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
   const [picked, setPicked] = useState<string>();
   const drive = views.find((each) => each.id === picked) ?? here;
   const record = records.find((each) => each.number === number);
+  const { askFirst, question } = useAskFirst();
   const begin = async (): Promise<void> => {
     setBusy(true);
-    const begun = await act(restore.startRestore, {
-      params: { plant },
-      body: { tag, record: number!, connection: drive!.id },
-    });
+    const body = { tag, record: number!, connection: drive!.id };
+    const begun = await askFirst(`It stands at ${tag} all the same`, (although) =>
+      ask(restore.startRestore, { params: { plant }, body: { ...body, although } }),
+    );
     if (begun) router.push(to(`/restore/${begun.value.id}`));
     else setBusy(false);
   };
   return (
     <div className="px-6 py-6 max-w-4xl w-full mx-auto">
+      {question}
       <h1 className="text-xl font-semibold mb-4">
         Restore <span className="font-mono">{tag}</span> {title}: ledger → drive
       </h1>

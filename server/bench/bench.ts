@@ -1,11 +1,10 @@
 import { randomUUID } from "node:crypto";
-import { eq } from "drizzle-orm";
 import type { ConnectionView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { linkKey, speaksOn, type LinkSettings } from "@/core/link";
 import { buildSet } from "@/core/set";
 import { inBackground } from "@/server/background";
-import { tables, type Database } from "@/server/database";
+import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
 import { faultTrouble } from "@/server/fault";
@@ -22,9 +21,7 @@ import type { Person } from "@/server/people";
 import { Connection } from "./connection";
 import { misplaced } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
-import { compareWithStanding, standingAt } from "./place";
-import { recognisePosition } from "./recognise";
-import { suggestPositions } from "./suggest";
+import { Places } from "./places";
 import { linkRow, noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
@@ -54,7 +51,11 @@ export class Bench {
   private readonly stopReading = new Map<string, AbortController>();
   private toldRevision = -1;
 
-  constructor(private readonly parts: BenchParts) {}
+  private readonly places: Places;
+
+  constructor(private readonly parts: BenchParts) {
+    this.places = new Places(parts, () => this.list());
+  }
 
   /** Connects, finds out who answers, and begins to read. Two people at the same moment share one connection. */
   connect(person: Person, plantId: number, request: ConnectRequest): Promise<Result<ConnectionView>> {
@@ -111,8 +112,8 @@ export class Bench {
     // Where it stands is found out while it is read already; a quick drive may be through before that.
     this.startReading(person, connection);
     await noteSuccess(this.parts.db, connection, this.now());
-    await this.recognise(connection);
-    await this.measureDrift(connection);
+    await this.places.recognise(connection);
+    await this.places.measureDrift(connection);
     return good(connection.view());
   }
 
@@ -210,15 +211,17 @@ export class Bench {
       return connection.endReading(held, this.now(), result.trouble);
     }
     connection.endReading(result.value.values, this.now());
-    await this.measureDrift(connection);
+    // Its own address is known only now, where it was reached at the one for drives that are alone.
+    await this.places.standAgain(connection);
+    await this.places.measureDrift(connection);
   }
 
   /** Takes in what a restore has read from a drive. */
   async takeValues(connection: Connection, values: ReadonlyMap<string, number | string>): Promise<void> {
     connection.endReading(values, this.now());
     // The restore has kept its records: the drive is the one that is fitted there now.
-    await this.recognise(connection);
-    await this.measureDrift(connection);
+    await this.places.recognise(connection);
+    await this.places.measureDrift(connection);
   }
 
   /**
@@ -250,54 +253,20 @@ export class Bench {
     });
     if (reading) await dropReading(db, reading.id);
     await rememberAddress(db, connection, positionId);
-    await this.recognise(connection);
-    await this.measureDrift(connection);
+    await this.places.recognise(connection);
+    await this.places.measureDrift(connection);
     this.parts.events.publish({ type: "ledger", tag: connection.position?.tag ?? "" });
     return good(kept);
   }
 
-  /** Says at which position a drive stands. Asked first where it does not seem to belong there; `although` says that a person has agreed. */
-  async placeAt(connection: Connection, positionId: number, although = false): Promise<Result<undefined>> {
-    const { db, shelf } = this.parts;
-    const ask = although ? undefined : await misplaced(db, shelf, connection, positionId);
-    if (ask) return bad(ask);
-    const [row] = await db.select().from(tables.position).where(eq(tables.position.id, positionId));
-    if (row) {
-      const standing = await standingAt(db, shelf, row, connection);
-      connection.standAt({ ...standing, agreed: although });
-      await this.measureDrift(connection);
-    }
-    return good(undefined);
+  /** Says at which position a drive stands; see `Places`. */
+  placeAt(connection: Connection, positionId: number, although = false): Promise<Result<undefined>> {
+    return this.places.placeAt(connection, positionId, although);
   }
 
   /** Notes the way by which a drive answers now with its position. False when it stands at none. */
-  async noteWay(connection: Connection): Promise<boolean> {
-    const { position } = connection;
-    if (!position) return false;
-    await rememberAddress(this.parts.db, connection, position.id, true);
-    await this.recognise(connection);
-    return true;
-  }
-
-  /** Finds the plant position of a connected drive anew; where nothing tells, positions are suggested. */
-  async recognise(connection: Connection): Promise<void> {
-    const { db, shelf } = this.parts;
-    const { identity, address, unit } = connection;
-    const found = await recognisePosition(db, address.plantId, identity, { linkId: address.linkId, unit });
-    if (found) {
-      const standing = await standingAt(db, shelf, found.position, connection);
-      connection.standAt({ ...standing, answersAt: found.answersAt });
-      return;
-    }
-    const taken = this.list().flatMap((each) => each.position?.id ?? []);
-    connection.suggest(await suggestPositions(db, connection, taken));
-  }
-
-  /** Compares what was read with the position's standing record. */
-  async measureDrift(connection: Connection): Promise<void> {
-    connection.compare({});
-    if (connection.position && connection.reading?.phase === "done")
-      connection.compare(await compareWithStanding(this.parts.db, this.parts.shelf, connection));
+  noteWay(connection: Connection): Promise<boolean> {
+    return this.places.noteWay(connection);
   }
 
   private now(): Date {

@@ -102,6 +102,10 @@ export class Connection {
     return this.standing?.agreed ?? false;
   }
 
+  get answersAt(): Standing["answersAt"] {
+    return this.standing?.answersAt;
+  }
+
   get reading(): ReadingView | undefined {
     return this.shown;
   }

@@ -2,6 +2,7 @@
 export { alikeInReach } from "./alike";
 export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./bench";
 export { Connection } from "./connection";
+export { misplaced } from "./misplaced";
 export { peek } from "./look";
 export { Searches } from "./searches";
 export { volatileCodes } from "./volatile";

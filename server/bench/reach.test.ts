@@ -156,6 +156,7 @@ describe("a drive that no definition fits", () => {
       positionId: plant.positionId,
       recordId,
       connectionId: again.id,
+      although: true,
     });
     if (!started.ok) throw new Error(started.trouble.text);
     await plant.app.restores.settled(started.value.id);

@@ -1,7 +1,14 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { tables } from "@/server/database";
-import { connectAndRead, FRESH, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
+import {
+  connectAndRead,
+  FRESH,
+  recordStanding,
+  testPlant,
+  until,
+  type TestPlant,
+} from "@/server/testing/plant";
 
 let plant: TestPlant;
 beforeEach(async () => {
@@ -85,6 +92,36 @@ describe("a drive at a position where it does not seem to belong", () => {
   });
 });
 
+test("where a person put it although the ledger has it elsewhere, it stays when its way is noted", async () => {
+  const id = await connectAndRead(plant);
+  await recordStanding(plant, id);
+  const other = await position("KL-04");
+  await plant.app.bench.placeAt(connected(id), other, true);
+  expect(await plant.app.bench.noteWay(connected(id))).toBe(true);
+  expect(connected(id).position?.tag).toBe("KL-04");
+  expect(connected(id).placeAgreed).toBe(true);
+});
+
+test("a restore at a position where the drive does not seem to belong asks first: until then the ledger has it where it was", async () => {
+  const id = await connectAndRead(plant);
+  const recordId = await recordStanding(plant, id);
+  const other = await position("KL-04");
+  const [record] = await plant.app.db.select().from(tables.record).where(eq(tables.record.id, recordId));
+  const kept = await plant.app.bench.record(plant.person, connected(id), other, true);
+  if (!kept.ok) throw new Error(kept.trouble.text);
+  // Now it is fitted at KL-04; somebody begins at KL-03.
+  const request = { positionId: plant.positionId, recordId: record!.id, connectionId: id };
+  expect(await plant.app.restores.start(plant.person, 1, request)).toMatchObject({
+    ok: false,
+    trouble: { kind: "ask-first" },
+  });
+  expect(await drives()).toEqual([["FR-OLD-77", "fitted", other]]);
+  const begun = await plant.app.restores.start(plant.person, 1, { ...request, although: true });
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  await plant.app.restores.settled(begun.value.id);
+  expect(await drives()).toEqual([["FR-OLD-77", "fitted", plant.positionId]]);
+});
+
 test("the way noted for a position changes when a person says so, not by recording", async () => {
   const id = await connectAndRead(plant);
   await recordStanding(plant, id);
@@ -133,7 +170,7 @@ test("another rating than recorded is said as soon as the drive is read, before 
   await plant.app.bench.letGo(first);
   plant.swap({ rating: "R-055", firmware: "4.4", serial: "FR-BIG-01" });
   const id = await connectAndRead(plant);
-  await plant.app.bench.measureDrift(connected(id));
+  await until(plant, () => connected(id).view().unfit !== undefined);
   expect(connected(id).view().unfit).toMatchObject({
     record: 1,
     why: [{ found: expect.stringContaining("this is a") as unknown }],

@@ -14,6 +14,8 @@ export interface StartRequest {
   recordId: number;
   connectionId: string;
   puttingBack?: boolean;
+  /** A person has agreed that the drive stands there, although it did not seem to. */
+  although?: boolean;
 }
 
 /**

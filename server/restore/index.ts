@@ -1,6 +1,8 @@
 /** Restores: gate, runner, receipts. */
 export { findReceipt, listReceipts } from "./receipt";
 export type { StartRequest } from "./begin";
-export { Restores, type Confirmed } from "./restores";
+export type { Confirmed } from "./confirm";
+export { whyNotLetGo } from "./let-go";
+export { Restores } from "./restores";
 export { signOffSafety, signOffsOf } from "./sign-off";
 export { planHash } from "./view";

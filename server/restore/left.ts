@@ -1,6 +1,6 @@
-import { eq } from "drizzle-orm";
+import { and, eq, isNotNull } from "drizzle-orm";
 import { move, worksByItself, type WriteStep } from "@/core/restore";
-import { tables, type Database } from "@/server/database";
+import { tables, type Database, type Owner } from "@/server/database";
 import { loadJob, replaceSteps, saveJob } from "./job-state";
 
 /**
@@ -22,6 +22,16 @@ export async function haltLeft(db: Database, id: number, why: string, now: Date)
     await saveJob(tx, job, now);
     await tx.update(tables.job).set({ lease: null }).where(eq(tables.job.id, id));
   });
+}
+
+/** Whether a living process is at work on a restore. */
+export async function hasOwner(db: Database, owner: Owner, id: number): Promise<boolean> {
+  const { job } = tables;
+  const [row] = await db
+    .select({ owner: job.owner })
+    .from(job)
+    .where(and(eq(job.id, id), isNotNull(job.lease)));
+  return row?.owner != null && owner.lives(row.owner);
 }
 
 /** A step that was sent when its work ended: nobody knows. */

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { definitions, rill } from "@/families/testing";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
-import { findReceipt, planHash } from "@/server/restore";
+import { findReceipt, planHash, whyNotLetGo } from "@/server/restore";
 import { answers, lookThrough } from "@/server/testing/look-through";
 import {
   connectAndRead,
@@ -166,15 +166,15 @@ describe("letting go", () => {
   test("one's own drive goes at once; another's, or one with an open restore, is asked about", async () => {
     const own = await connectAndRead(plant);
     const connection = plant.app.bench.find(own)!;
-    expect(await plant.app.restores.whyNotLetGo(connection, plant.person)).toBeUndefined();
-    expect(await plant.app.restores.whyNotLetGo(connection, other)).toMatchObject({
+    expect(await whyNotLetGo(plant.app.db, connection, plant.person)).toBeUndefined();
+    expect(await whyNotLetGo(plant.app.db, connection, other)).toMatchObject({
       kind: "ask-first",
       text: "Ines Varga connected this drive and may be at work with it.",
     });
     await plant.app.bench.letGo(own);
     const { id, connectionId } = await begun();
     const busy = plant.app.bench.find(connectionId)!;
-    expect(await plant.app.restores.whyNotLetGo(busy, plant.person)).toMatchObject({
+    expect(await whyNotLetGo(plant.app.db, busy, plant.person)).toMatchObject({
       text: `Restore ${id} by Ines Varga is open for this drive. Without a connection it waits where it stands.`,
     });
   });

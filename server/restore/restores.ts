@@ -1,41 +1,26 @@
 import { randomUUID } from "node:crypto";
-import { and, eq, isNotNull } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
-import { good, type Result, type Trouble } from "@/core/drive";
-import {
-  mayWrite,
-  move,
-  notLookedAt,
-  wrongDrive,
-  type Looked,
-  type PlanChoices,
-  type WriteStep,
-} from "@/core/restore";
-import type { Bench, Connection } from "@/server/bench";
+import { bad, good, type Result } from "@/core/drive";
+import { move, type PlanChoices, type WriteStep } from "@/core/restore";
+import { misplaced, type Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
 import { beginJob, type StartRequest } from "./begin";
 import { closeJob } from "./close";
+import { noteConfirmed, whyNotWritten, type Confirmed } from "./confirm";
 import type { RunnerParts } from "./course";
 import { dropLease, loadJob, replaceSteps, saveJob, takeLease, type RestoreJob } from "./job-state";
-import { haltLeft } from "./left";
+import { haltLeft, hasOwner } from "./left";
 import { RestoreRunner } from "./runner";
 import { Running } from "./running";
 import { ENDED_ALREADY, NO_SUCH, STANDS_OTHERWISE, trouble, UNDER_WAY } from "./troubles";
-import { jobDetail, jobView, planHash } from "./view";
+import { jobDetail, jobView } from "./view";
 
 /** After this long a plan is made anew from the drive before it is written. */
 const LONGEST_REVIEW_MS = 15 * 60_000;
-
-/** What a person confirms. */
-export interface Confirmed {
-  seal: string;
-  looked?: readonly Looked[];
-  /** Who tested for dead voltage, and how. */
-  deadVoltage?: string;
-}
 
 /** Restores as people deal with them: begin, look through, confirm, stop, go on, put back, end. */
 export class Restores {
@@ -52,7 +37,7 @@ export class Restores {
   async recover(): Promise<void> {
     for (const id of await this.openIds()) {
       try {
-        if (await this.hasOwner(id)) continue;
+        if (await hasOwner(this.parts.db, this.parts.owner, id)) continue;
         await haltLeft(
           this.parts.db,
           id,
@@ -70,6 +55,12 @@ export class Restores {
     const connection = this.bench.find(request.connectionId);
     if (connection?.phase !== "connected")
       return trouble("not-connected", "The drive is not connected.", "Connect it on the bench first.");
+    const { positionId, although, puttingBack } = request;
+    const agreed =
+      although || puttingBack || (connection.placeAgreed && connection.position?.id === positionId);
+    // Its record of before is kept at this position: the ledger would follow without anybody having said so.
+    const ask = agreed ? undefined : await misplaced(this.parts.db, this.parts.shelf, connection, positionId);
+    if (ask) return bad(ask);
     const begun = await beginJob(this.parts.db, person, plantId, request, connection, this.now());
     if (!begun.ok) return begun;
     const job = begun.value;
@@ -95,11 +86,7 @@ export class Restores {
    * A person has seen the plan and wants it written. The seal stands for exactly the plan that was shown; `looked` says what this person has looked at
    * of what nobody tells.
    */
-  async confirm(
-    id: number,
-    person: Person,
-    { seal, looked = [], deadVoltage }: Confirmed,
-  ): Promise<Result<JobView>> {
+  async confirm(id: number, person: Person, confirmed: Confirmed): Promise<Result<JobView>> {
     const opened = await this.open(id, person, (job) => job.memory.place.stage === "review");
     if (!opened.ok) return opened;
     const runner = opened.value;
@@ -109,40 +96,10 @@ export class Restores {
     const state = await links.ask("look", { drive: connection.id, importance: IMPORTANCE.restore });
     if (!state.ok) return state;
     await runner.reviewAgain();
-    if (planHash(job.memory.plan!) !== seal)
-      return trouble("plan-changed", "The plan is not the one you saw any more.", "Look through it again.");
-    if (!mayWrite(job.memory.checks))
-      return trouble(
-        "check-stops",
-        "One of the checks says stop, so nothing is written.",
-        "Its line says what would make it fine.",
-      );
-    const open = notLookedAt(job.memory.checks, looked);
-    if (open.length > 0)
-      return trouble(
-        "not-looked-at",
-        `Nobody has looked yet: ${open.map((each) => each.title).join(", ")}.`,
-        "Look at each, and say so at its line.",
-      );
-    const wrong = wrongDrive(job.memory.checks, looked, job.memory.identity.serial);
-    if (wrong)
-      return trouble(
-        "not-looked-at",
-        `The drive that is connected is ${job.memory.identity.serial}; its number does not end in ${wrong.answer}.`,
-        "Read the type plate again. If it is another drive, connect that one; nothing was written.",
-      );
+    const refused = whyNotWritten(job, confirmed);
+    if (refused) return refused;
     const launched = await this.running.launch(runner, async () => {
-      job.memory.checks = job.memory.checks.map((each) =>
-        each.verdict === "not-told"
-          ? {
-              ...each,
-              lookedBy: person.name,
-              answer: looked.find((one) => one.id === each.id)?.answer?.trim() || undefined,
-            }
-          : each,
-      );
-      job.memory.confirmedBy = person.name;
-      job.memory.deadVoltage = deadVoltage?.trim() || undefined;
+      noteConfirmed(job, person, confirmed);
       await runner.takePlan();
       job.memory.place = move(job.memory.place, { type: "through", to: "write" });
       await saveJob(db, job, this.now());
@@ -279,29 +236,6 @@ export class Restores {
     return views;
   }
 
-  /** What a person has to agree to before a drive is let go: that it is being restored, or that another person has it. Undefined when nothing. */
-  async whyNotLetGo(connection: Connection, person: Person): Promise<Trouble | undefined> {
-    const { job } = tables;
-    const [open] = await this.parts.db
-      .select({ id: job.id, byName: job.byName })
-      .from(job)
-      .where(and(eq(job.open, true), eq(job.driveKey, connection.driveKey)));
-    if (open)
-      return {
-        kind: "ask-first",
-        text: `Restore ${open.id} by ${open.byName} is open for this drive. Without a connection it waits where it stands.`,
-        remedy:
-          "End or finish the restore first, or let go all the same; it goes on once the drive is connected again.",
-      };
-    const { by } = connection.address;
-    if (by.id === person.id) return undefined;
-    return {
-      kind: "ask-first",
-      text: `${by.name} connected this drive and may be at work with it.`,
-      remedy: `Ask ${by.name}, or let go all the same. What was read and not recorded is forgotten.`,
-    };
-  }
-
   /** Resolves when this restore waits for a person or has ended. */
   settled(id: number): Promise<void> {
     return this.running.settled(id);
@@ -327,17 +261,6 @@ export class Restores {
         "Connect it on the bench, then go on.",
       );
     return good(new RestoreRunner(this.parts, this.bench, job, connection, person));
-  }
-
-  /** Whether a living process is at work on a restore. */
-  private async hasOwner(id: number): Promise<boolean> {
-    const { job } = tables;
-    const { db, owner } = this.parts;
-    const [row] = await db
-      .select({ owner: job.owner })
-      .from(job)
-      .where(and(eq(job.id, id), isNotNull(job.lease)));
-    return row?.owner != null && owner.lives(row.owner);
   }
 
   private async openIds(plantId?: number): Promise<number[]> {

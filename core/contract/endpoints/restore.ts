@@ -1,4 +1,4 @@
-import { list, object, optional, text, whole, type Of } from "@/core/shape";
+import { list, object, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { jobView, planChoices, restoreDetail } from "../views/restore";
 
@@ -11,9 +11,10 @@ export const startRestore = endpoint({
   right: "restore",
   acknowledged: true,
   params: object({ plant: name }),
-  body: object({ tag: name, record: whole({ min: 1 }), connection: name }),
+  /** Asked first, and then agreed to: the drive does not seem to belong to the position. */
+  body: object({ tag: name, record: whole({ min: 1 }), connection: name, although: optional(yesNo) }),
   answer: jobView,
-  troubles: ["not-connected", "busy", "no-definition"],
+  troubles: ["not-connected", "busy", "no-definition", "ask-first"],
 });
 
 export const showRestore = endpoint({

@@ -27,7 +27,11 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
         clearInterval(beat);
         leave();
         forget();
-        controller.close();
+        try {
+          controller.close();
+        } catch {
+          // The browser has closed it already.
+        }
       };
       const forget = app.sessions.whenEnded(person.sessionId, () => end());
       request.signal.addEventListener("abort", () => end());

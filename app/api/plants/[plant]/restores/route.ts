@@ -14,5 +14,6 @@ export const POST = serve(restore.startRestore, async ({ app, person, plant, bod
     positionId: position.id,
     recordId: row.id,
     connectionId: body.connection,
+    although: body.although,
   });
 });
