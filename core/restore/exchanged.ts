@@ -13,6 +13,11 @@ export const EXCHANGED_TEXT: Record<Exchanged, string> = {
   mechanics: "the mechanics",
 };
 
+/** The parts of the machine among what was exchanged; with a new one the axis is not ready before it was identified, homed and proved. */
+export function newParts(exchanged: readonly Exchanged[] = []): BelongsTo[] {
+  return BELONGS_TO.filter((each) => exchanged.includes(each));
+}
+
 /** Whose the value is: what its definition says, and of results of tuning the motor and its encoder. */
 export function ownersOf({ belongsTo, kind }: Parameter): readonly BelongsTo[] {
   return belongsTo ?? (kind === "tuning" ? ["motor", "encoder"] : []);

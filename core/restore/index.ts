@@ -10,7 +10,7 @@ export {
   type Looked,
   type RecordFacts,
 } from "./check";
-export { EXCHANGED, EXCHANGED_TEXT, ownersOf, type Exchanged } from "./exchanged";
+export { EXCHANGED, EXCHANGED_TEXT, newParts, ownersOf, type Exchanged } from "./exchanged";
 export { brokenRules, orderWrites } from "./order";
 export {
   LEFT_OUT,

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { ReceiptContent } from "@/core/contract";
-import { EXCHANGED_TEXT, LEFT_OUT, type LeftOutReason } from "@/core/restore";
+import { EXCHANGED_TEXT, LEFT_OUT, newParts, type LeftOutReason } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
@@ -125,8 +125,7 @@ export function Receipt({
       </>,
     ],
   ];
-  const notReady = (content.exchanged ?? [])
-    .filter((each) => each === "motor" || each === "encoder" || each === "mechanics")
+  const notReady = newParts(content.exchanged)
     .map((each) => EXCHANGED_TEXT[each])
     .join(" and ");
   const good = rows.filter((each) => each.verdict === "verified").length;

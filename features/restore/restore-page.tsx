@@ -2,7 +2,15 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { RestoreDetail } from "@/core/contract";
-import { CHANGED_BY_DRIVE, progressOf, STAGES, worksByItself, type Stage } from "@/core/restore";
+import {
+  CHANGED_BY_DRIVE,
+  EXCHANGED_TEXT,
+  newParts,
+  progressOf,
+  STAGES,
+  worksByItself,
+  type Stage,
+} from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { usePlant } from "@/features/house/use-plant";
 import { Button, ButtonLink } from "@/ui/button";
@@ -117,6 +125,7 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
           state={job.receiptId ? "open" : stateOf(restore, "receipt")}
           found={endWords(restore)}
         >
+          {place.over === "done" && <Not restore={restore} parameters={parameters} />}
           {job.receiptId && (
             <div className="flex flex-wrap gap-2">
               <ButtonLink rank="primary" href={to(`/receipts/${job.receiptId}`)}>
@@ -139,6 +148,24 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
           </span>
         </div>
       )}
+    </div>
+  );
+}
+
+/** What is not proved by a restore, even a verified one. */
+function Not({ restore, parameters }: { restore: LiveRestore; parameters: SheetParameter[] }) {
+  const fresh = newParts(restore.detail.choices.exchanged);
+  const safe = parameters.some((each) => each.kind === "safety");
+  if (fresh.length === 0 && !safe) return null;
+  return (
+    <div className="mb-3 space-y-1 text-[15px]">
+      {fresh.length > 0 && (
+        <p>
+          The axis is not ready: {fresh.map((each) => EXCHANGED_TEXT[each]).join(", ")} exchanged. Identify
+          it, home it, and prove its travel limits.
+        </p>
+      )}
+      {safe && <p>Safe functions are not confirmed by this; a named person does that on the receipt.</p>}
     </div>
   );
 }

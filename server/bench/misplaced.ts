@@ -1,8 +1,9 @@
-import { and, eq } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { Trouble } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Connection } from "./connection";
+import { fittedWhere } from "./recognise";
 
 /**
  * What would follow from keeping a drive at a position where it does not seem to belong, as a question to a person: the position is another
@@ -14,7 +15,7 @@ export async function misplaced(
   { identity }: Connection,
   positionId: number,
 ): Promise<Trouble | undefined> {
-  const { position, drive } = tables;
+  const { position } = tables;
   const [here] = await db.select().from(position).where(eq(position.id, positionId));
   if (!here) return undefined;
   const follows: string[] = [];
@@ -24,21 +25,16 @@ export async function misplaced(
       `${here.tag} is noted for a ${noted}, and this is a ${identity.family}. Neither's records can be restored onto the other.`,
     );
   }
-  const [elsewhere] = await db
-    .select({ tag: position.tag, title: position.title, id: position.id })
-    .from(drive)
-    .innerJoin(position, eq(position.id, drive.positionId))
-    .where(
-      and(
-        eq(drive.definitionId, identity.definitionId),
-        eq(drive.serial, identity.serial),
-        eq(drive.whereabouts, "fitted"),
-      ),
-    );
-  if (elsewhere && elsewhere.id !== positionId)
+  const elsewhere = await fittedWhere(db, identity);
+  if (elsewhere && elsewhere.id !== positionId) {
+    // Plants stand apart: what is in another one is not told here.
+    const there =
+      elsewhere.plantId === here.plantId ? `at ${elsewhere.tag} ${elsewhere.title}` : "in another plant";
+    const other = elsewhere.plantId === here.plantId ? elsewhere.tag : "its position there";
     follows.push(
-      `The ledger has this drive fitted at ${elsewhere.tag} ${elsewhere.title}. Once it is recorded at ${here.tag}, ${elsewhere.tag} counts as without a drive.`,
+      `The ledger has this drive fitted ${there}. Once it is recorded at ${here.tag}, ${other} counts as without a drive.`,
     );
+  }
   if (follows.length === 0) return undefined;
   return {
     kind: "ask-first",

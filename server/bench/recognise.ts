@@ -8,6 +8,24 @@ interface Found {
   title: string;
 }
 
+const { position, drive } = tables;
+const columns = { id: position.id, tag: position.tag, title: position.title };
+
+/** The position at which the ledger has a drive fitted, by its serial number, in whatever plant; undefined when it has it nowhere. */
+export async function fittedWhere(
+  db: Database,
+  { definitionId, serial }: DriveIdentity,
+): Promise<(Found & { plantId: number }) | undefined> {
+  const rows = await db
+    .select({ ...columns, plantId: position.plantId })
+    .from(drive)
+    .innerJoin(position, eq(position.id, drive.positionId))
+    .where(
+      and(eq(drive.definitionId, definitionId), eq(drive.serial, serial), eq(drive.whereabouts, "fitted")),
+    );
+  return rows[0];
+}
+
 /** The position a drive stands at: by its serial number first, then by link and address; `answersAt` where the two do not agree. Undefined when neither tells. */
 export async function recognisePosition(
   db: Database,
@@ -15,20 +33,8 @@ export async function recognisePosition(
   identity: DriveIdentity,
   address: { linkId: number; unit: number },
 ): Promise<{ position: Found; answersAt?: Found } | undefined> {
-  const { position, drive } = tables;
-  const columns = { id: position.id, tag: position.tag, title: position.title };
-  const bySerial = await db
-    .select(columns)
-    .from(drive)
-    .innerJoin(position, eq(position.id, drive.positionId))
-    .where(
-      and(
-        eq(drive.definitionId, identity.definitionId),
-        eq(drive.serial, identity.serial),
-        eq(drive.whereabouts, "fitted"),
-        eq(position.plantId, plantId),
-      ),
-    );
+  const ledger = await fittedWhere(db, identity);
+  const fitted = ledger?.plantId === plantId ? ledger : undefined;
   const byAddress = await db
     .select(columns)
     .from(position)
@@ -39,7 +45,6 @@ export async function recognisePosition(
         eq(position.plantId, plantId),
       ),
     );
-  const [fitted] = bySerial;
   const [noted] = byAddress;
   if (!fitted) return noted && { position: noted };
   return noted && noted.id !== fitted.id ? { position: fitted, answersAt: noted } : { position: fitted };

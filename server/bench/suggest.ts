@@ -1,4 +1,4 @@
-import { and, eq, isNull, or, sql } from "drizzle-orm";
+import { and, eq, isNull, notInArray, or, sql } from "drizzle-orm";
 import type { ConnectionView } from "@/core/contract";
 import { tables, type Database } from "@/server/database";
 import type { Connection } from "./connection";
@@ -18,7 +18,6 @@ export async function suggestPositions(
   const { position, drive } = tables;
   const rows = await db
     .select({
-      id: position.id,
       tag: position.tag,
       title: position.title,
       linkId: position.linkId,
@@ -33,18 +32,17 @@ export async function suggestPositions(
         eq(position.plantId, address.plantId),
         eq(position.definitionId, identity.definitionId),
         or(isNull(drive.id), eq(drive.rating, identity.rating ?? "")),
+        notInArray(position.id, [...taken]),
       ),
     )
-    .orderBy(sql`${position.linkId} is distinct from ${address.linkId}`, position.tag);
-  return rows
-    .filter((each) => !taken.includes(each.id))
-    .slice(0, MOST)
-    .map(({ tag, title, linkId, serial, unit }) => ({
-      tag,
-      title,
-      why: [
-        serial === null ? "no drive is noted there" : `its drive ${serial} had this family and rating`,
-        ...(linkId === address.linkId ? [`it was at address ${unit} of this link`] : []),
-      ].join("; "),
-    }));
+    .orderBy(sql`${position.linkId} is distinct from ${address.linkId}`, position.tag)
+    .limit(MOST);
+  return rows.map(({ tag, title, linkId, serial, unit }) => ({
+    tag,
+    title,
+    why: [
+      serial === null ? "no drive is noted there" : `its drive ${serial} had this family and rating`,
+      ...(linkId === address.linkId ? [`it was at address ${unit} of this link`] : []),
+    ].join("; "),
+  }));
 }

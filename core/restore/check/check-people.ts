@@ -1,5 +1,5 @@
 /** What only a person can know who is at the machine. */
-import { EXCHANGED_TEXT } from "../exchanged";
+import { EXCHANGED_TEXT, newParts } from "../exchanged";
 import { fine, type Check, type CheckInput } from "./check";
 
 /** Where another of the same kind is in reach, the wrong one may be meant: its type plate is read. */
@@ -48,9 +48,8 @@ export function exchanged({ exchange }: CheckInput): Check {
       asks: "exchanged",
     };
   const words = said.length === 0 ? "Nothing" : said.map((each) => EXCHANGED_TEXT[each]).join(", ");
-  const parts = said.filter((each) => each === "motor" || each === "encoder" || each === "mechanics");
   const found = `${words[0]!.toUpperCase()}${words.slice(1)} ${said.length > 1 ? "were" : "was"} exchanged.`;
-  if (parts.length === 0) return { ...fine("exchanged", title, found), asks: "exchanged" };
+  if (newParts(said).length === 0) return { ...fine("exchanged", title, found), asks: "exchanged" };
   return {
     id: "exchanged",
     title,
