@@ -22,8 +22,8 @@ module.exports = {
       name: "core-libraries",
       severity: "error",
       comment: "the heart imports only itself and small pure libraries",
-      from: { path: "^core/", pathNot: "\\.test\\.tsx?$" },
-      to: { path: "^node_modules/", pathNot: "^node_modules/(joi|@noble/hashes)/" },
+      from: { path: "^core/", pathNot: "(\\.test\\.tsx?$|/testing/)" },
+      to: { path: "^node_modules/", pathNot: "^node_modules/(joi|@noble/hashes|fastest-levenshtein)/" },
     },
     {
       name: "testing-is-for-tests",

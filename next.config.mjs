@@ -14,6 +14,10 @@ const config = {
   // Types are checked by `npm test`, tests included; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
   outputFileTracingExcludes: { "*": ["data/**", "tests/**", "docs/**"] },
+  async rewrites() {
+    // The interface for other programs carries its version in its address.
+    return [{ source: "/api/v1/:path*", destination: "/api/:path*" }];
+  },
   async headers() {
     return [
       {

@@ -1,47 +1,52 @@
 import { sql } from "drizzle-orm";
 import type { Database } from "@/server/database";
 
-/** What every page is judged at. */
+/** What every page is judged at, and what it is held against. */
 export const POSITIONS = 2000;
+export const FEW_POSITIONS = 200;
 export const RECORDS_EACH = 20;
 
 /**
  * Fills a plant with positions, drives and records, all made from one record that is there already: its settings stand in
  * every one of them, only numbers, serials and times differ. Some 40 s. Contents are stored once, as they are when drives are alike.
  */
-export async function fillLargePlant(db: Database, template: number): Promise<void> {
+export async function fillPlant(
+  db: Database,
+  template: number,
+  { plantId, positions, letter }: { plantId: number; positions: number; letter: string },
+): Promise<void> {
+  const plant = sql.raw(String(plantId));
+  const serials = sql.raw(`'LARGE-${letter}-%'`);
+  const serial = sql.raw(`'LARGE-${letter}-'`);
+  const tag = sql.raw(`'${letter}-'`);
+  const tags = sql.raw(`'${letter}-%'`);
   const first = sql.raw(String(template));
   const statements = [
-    sql`insert into area (plant_id, name, sort) select 1, 'Hall ' || n, 10 + n from generate_series(1, 20) n`,
+    sql`insert into area (plant_id, name, sort) select ${plant}, 'Hall ' || n, 10 + n from generate_series(1, 20) n`,
     sql`insert into position (plant_id, tag, title, area_id, definition_id, job_number)
-      select 1, 'L-' || lpad(n::text, 4, '0'), 'Drive ' || n,
-        (select id from area where name = 'Hall ' || (1 + n % 20)), r.definition_id, 'W26-' || n
-      from generate_series(1, ${POSITIONS}::int) n, record r where r.id = ${first}`,
+      select ${plant}, ${tag} || lpad(n::text, 4, '0'), 'Drive ' || n,
+        (select id from area where plant_id = ${plant} and name = 'Hall ' || (1 + n % 20)), r.definition_id, 'W26-' || n
+      from generate_series(1, ${positions}::int) n, record r where r.id = ${first}`,
     sql`insert into drive (plant_id, definition_id, serial, rating, firmware, whereabouts, position_id)
-      select 1, p.definition_id, 'LARGE-' || p.id, r.rating, r.firmware, 'fitted', p.id
-      from position p, record r where p.tag like 'L-%' and r.id = ${first} order by p.id`,
+      select ${plant}, p.definition_id, ${serial} || p.id, r.rating, r.firmware, 'fitted', p.id
+      from position p, record r where p.tag like ${tags} and p.plant_id = ${plant} and r.id = ${first} order by p.id`,
     sql`insert into record (position_id, number, taken_at, taken_by, taken_by_name, origin, drive_id, serial, rating, rating_name,
         supply, firmware, facts, definition_id, definition_version, hash_all, hash_settings, expected, present, missing, trip,
         warnings, running, volatile, link_name, unit_address, job_number)
       select d.position_id, n, r.taken_at - make_interval(days => 30 * (${RECORDS_EACH}::int - n)), r.taken_by, r.taken_by_name, r.origin,
         d.id, d.serial, r.rating, r.rating_name, r.supply, r.firmware, r.facts, r.definition_id, r.definition_version, r.hash_all,
         r.hash_settings, r.expected, r.present, r.missing, r.trip, r.warnings, r.running, r.volatile, r.link_name, r.unit_address, 'W26-' || d.id
-      from generate_series(1, ${RECORDS_EACH}::int) n, drive d, record r where d.serial like 'LARGE-%' and r.id = ${first}
+      from generate_series(1, ${RECORDS_EACH}::int) n, drive d, record r where d.serial like ${serials} and r.id = ${first}
       order by n, d.id`,
-    sql`insert into record_piece (record_id, ordinal, hash)
-      select r.id, p.ordinal, p.hash from record r, record_piece p where r.serial like 'LARGE-%' and p.record_id = ${first}`,
     sql`insert into standing (position_id, record_id, at, by, by_name, reason)
       select position_id, id, taken_at, taken_by, taken_by_name, 'commissioned' from record
-      where serial like 'LARGE-%' and number = ${RECORDS_EACH}::int`,
+      where serial like ${serials} and number = ${RECORDS_EACH}::int`,
     sql`insert into current (position_id, which, record_id)
       select position_id, which, id from record, unnest(array['newest', 'standing']) which
-      where serial like 'LARGE-%' and number = ${RECORDS_EACH}::int`,
-    sql`insert into current_piece (position_id, which, ordinal, hash)
-      select c.position_id, c.which, p.ordinal, p.hash from current c, record r, record_piece p
-      where r.id = c.record_id and r.serial like 'LARGE-%' and p.record_id = ${first}`,
+      where serial like ${serials} and number = ${RECORDS_EACH}::int`,
     sql`insert into journal (plant_id, at, by_name, kind, position_id, text, href)
-      select 1, taken_at, taken_by_name, 'record', position_id, 'Recorded drive ' || serial || ' as record ' || number || '.', null
-      from record where serial like 'LARGE-%' order by taken_at`,
+      select ${plant}, taken_at, taken_by_name, 'record', position_id, 'Recorded drive ' || serial || ' as record ' || number || '.', null
+      from record where serial like ${serials} order by taken_at`,
     sql`analyze`,
   ];
   for (const each of statements) await db.execute(each);

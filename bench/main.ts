@@ -3,13 +3,15 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { cpus } from "node:os";
 import { readFamilies } from "@/families/read";
 import { measureComparing } from "./compare";
+import { measureCrowd } from "./crowd";
 import { measureFinding } from "./find";
 import { measureFormats } from "./format";
 import type { Figure } from "./measure";
 import { measurePages } from "./pages";
+import { measureScale } from "./scale";
 import { measureReading } from "./wire";
 
-const [base, underLoad] = process.argv.slice(2) as [string, string];
+const [base, underLoad, pid] = process.argv.slice(2) as [string, string, string];
 const families = readFamilies();
 const family = (id: string) => families.find((each) => each.id === id)!;
 const rill = family("fennimore-rill-4");
@@ -30,6 +32,8 @@ const figures: Figure[] = [
   ...(await measureFormats(rill)),
   ...(await measureComparing(rill)),
   ...(await measurePages(base)),
+  ...(await measureScale(base)),
+  ...(await measureCrowd(base, Number(pid))),
   ...(JSON.parse(readFileSync(underLoad, "utf8")) as Figure[]),
 ];
 console.log("");

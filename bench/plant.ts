@@ -1,4 +1,4 @@
-/** Makes the benchmark's data folder: `tsx bench/plant.ts FOLDER`. One position with 50 records, one with 3,000 parameters, and 2,000 others. */
+/** Makes the benchmark's data folder: `tsx bench/plant.ts FOLDER`. One position with 50 records, one with 200, one with 5,000 parameters, and 2,000 others. */
 import { rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { loadDefinition } from "@/core/definition";
@@ -8,17 +8,18 @@ import { createApplication } from "@/server/application";
 import { openEmbedded, tables } from "@/server/database";
 import { keepReading } from "@/server/ledger";
 import { addPerson } from "@/server/people";
+import { makePlant } from "@/server/plant";
 import { loadSecret } from "@/server/secret";
 import { widened } from "./compare";
-import { fillLargePlant } from "./large-plant";
+import { FEW_POSITIONS, fillPlant, POSITIONS } from "./large-plant";
 
 const folder = process.argv[2];
 if (!folder) process.exit(2);
 rmSync(folder, { recursive: true, force: true });
 const families = readFamilies();
 const rill = families.find((each) => each.id === "fennimore-rill-4")!;
-const file = { ...widened(rill, 3000).file, id: "bench-3000", family: "Bench" };
-const wide = loadDefinition(JSON.stringify(file), "bench-3000.json");
+const file = { ...widened(rill, 5000).file, id: "bench-5000", family: "Bench" };
+const wide = loadDefinition(JSON.stringify(file), "bench-5000.json");
 const app = await createApplication({
   baseUrl: "http://127.0.0.1:4392",
   database: await openEmbedded(folder),
@@ -26,10 +27,11 @@ const app = await createApplication({
   secret: loadSecret(folder),
 });
 const person = {
-  id: await addPerson(app.auth, {
+  id: await addPerson(app.db, {
     name: "Bench",
     email: "bench@example.test",
     password: "for the benchmark",
+    administrator: true,
   }),
   name: "Bench",
   sessionId: "bench",
@@ -37,7 +39,8 @@ const person = {
 await app.db.insert(tables.area).values({ plantId: 1, name: "Kiln", sort: 1 });
 for (const [tag, definition, records] of [
   ["BENCH-50", rill, 50],
-  ["BENCH-3000", wide, 1],
+  ["BENCH-200", rill, 200],
+  ["BENCH-5000", wide, 1],
 ] as const) {
   const [position] = await app.db
     .insert(tables.position)
@@ -75,6 +78,8 @@ for (const [tag, definition, records] of [
     });
   }
 }
-await fillLargePlant(app.db, 1);
+await fillPlant(app.db, 1, { plantId: 1, positions: POSITIONS, letter: "L" });
+const small = await makePlant(app.db, "Small");
+await fillPlant(app.db, 1, { plantId: small.id, positions: FEW_POSITIONS, letter: "S" });
 await app.close();
-writeFileSync(join(folder, "bench-3000.json"), JSON.stringify(file));
+writeFileSync(join(folder, "bench-5000.json"), JSON.stringify(file));

@@ -1,4 +1,7 @@
-/** Makes the demo plant in an empty data folder: `tsx demo/make.ts FOLDER`. Writes the stand-ins' plan beside it. */
+/**
+ * Makes the demo plant in an empty data folder: `tsx demo/make.ts FOLDER`. Writes the stand-ins' plan beside it. With DATABASE_URL the ledger is made on that
+ * PostgreSQL server, which must hold none yet.
+ */
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { definitionFor, type Definition } from "@/core/definition";
@@ -6,7 +9,7 @@ import { linkKey } from "@/core/link";
 import type { RawValue } from "@/core/value";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
-import { openEmbedded, tables } from "@/server/database";
+import { openEmbedded, openServer, tables, type OpenDatabase } from "@/server/database";
 import { addPerson, type Person } from "@/server/people";
 import { namePlant } from "@/server/plant";
 import { loadSecret } from "@/server/secret";
@@ -19,6 +22,8 @@ if (!folder) {
   console.error("Usage: tsx demo/make.ts FOLDER");
   process.exit(2);
 }
+const { DATABASE_URL, MIGRATION_URL } = process.env;
+const server = DATABASE_URL ? await emptyServer(DATABASE_URL) : undefined;
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 const scenario = readScenario();
@@ -26,7 +31,7 @@ const definitions = readFamilies();
 const strangers = readStrangers();
 const app = await createApplication({
   baseUrl: "http://127.0.0.1:4310",
-  database: await openEmbedded(folder),
+  database: server ?? (await openEmbedded(folder)),
   definitions,
   secret: loadSecret(folder),
 });
@@ -36,12 +41,14 @@ const PLANT = 1;
 await namePlant(app.db, PLANT, { slug: scenario.slug, name: scenario.name });
 
 const people: Person[] = [];
-for (const person of scenario.people)
-  people.push({
-    id: await addPerson(app.auth, { ...person, password: scenario.password }),
-    name: person.name,
-    sessionId: "demo",
-  });
+for (const { role, ...person } of scenario.people) {
+  const administrator = role === "administrator";
+  const id = await addPerson(app.db, { ...person, password: scenario.password, administrator });
+  if (role !== "administrator")
+    await app.db.insert(tables.membership).values({ userId: id, plantId: PLANT, role });
+  // A reader has recorded nothing.
+  if (role !== "reader") people.push({ id, name: person.name, sessionId: "demo" });
+}
 
 const links = new Map<string, { id: number; name: string }>();
 for (const line of scenario.lines) {
@@ -99,6 +106,17 @@ for (const [sort, area] of scenario.areas.entries()) {
     ]);
     index += 1;
   }
+}
+
+/** Opens the server's database; ends the program when it holds a ledger already. */
+async function emptyServer(url: string): Promise<OpenDatabase> {
+  const opened = await openServer(url, MIGRATION_URL);
+  const [anybody] = await opened.db.select({ id: tables.user.id }).from(tables.user).limit(1);
+  if (!anybody) return opened;
+  console.error(
+    "The database server holds a ledger already. The demo is made only in an empty database: name another one in DATABASE_URL.",
+  );
+  process.exit(1);
 }
 
 /** What stands at the position today; some stories left the drive other than the ledger says. */

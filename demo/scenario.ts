@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import type { Role } from "@/core/contract";
 import type { LinkSettings } from "@/core/link";
 import type { RawValue } from "@/core/value";
 
@@ -78,13 +79,13 @@ export interface Scenario {
   /** Stands in addresses. */
   slug: string;
   password: string;
-  people: Array<{ name: string; email: string }>;
+  people: Array<{ name: string; email: string; role: Role }>;
   lines: ScenarioLine[];
   families: Record<string, ScenarioFamily>;
   /** Drives on a line that belong to no position: in the shop, or just delivered. */
   spares: ScenarioSpare[];
   /** Drives in store, that the ledger knows. */
-  store: Array<{ definitionId: string; serial: string; rating: string; firmware: string }>;
+  store: Array<{ definitionId: string; serial: string; rating: string; firmware: string; place?: string }>;
   areas: Array<{ name: string; positions: ScenarioPosition[] }>;
   settings: Record<string, Record<string, RawValue>>;
 }

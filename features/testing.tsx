@@ -2,6 +2,7 @@ import { afterAll, afterEach, beforeAll } from "@jest/globals";
 import { cleanup } from "@testing-library/react";
 import { PathParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
 import type { ReactNode } from "react";
+import { QueryProvider } from "@/features/live/query";
 
 /**
  * For tests of components, in a page without a screen: takes the page down after each test, and gives every element the size that a browser would,
@@ -31,7 +32,11 @@ export function withPage(): void {
   });
 }
 
-/** Around a component: the page of a plant. */
+/** Around a component: the page of a plant, in which nothing answers unless a test lets it. */
 export function InPlant({ children }: { children: ReactNode }) {
-  return <PathParamsContext value={{ plant: "tarn-hollow" }}>{children}</PathParamsContext>;
+  return (
+    <QueryProvider>
+      <PathParamsContext value={{ plant: "tarn-hollow" }}>{children}</PathParamsContext>
+    </QueryProvider>
+  );
 }

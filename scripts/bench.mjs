@@ -24,7 +24,7 @@ const environment = {
   PORT: port,
   NODE_ENV: "production",
   LOG_LEVEL: "warn",
-  EXTRA_DEFINITIONS: join(folder, "bench-3000.json"),
+  EXTRA_DEFINITIONS: join(folder, "bench-5000.json"),
 };
 // The application in one process with who measures, so that its links can be asked directly; afterwards as it always runs.
 mustRun("node", [...tsx, "bench/under-load.ts", folder, port], { env: environment });
@@ -38,7 +38,13 @@ const app = start(
 );
 const ready = await answers(`http://127.0.0.1:${port}/sign-in`);
 const status = ready
-  ? run("node", [...tsx, "bench/main.ts", `http://127.0.0.1:${port}`, join(folder, "under-load.json")])
+  ? run("node", [
+      ...tsx,
+      "bench/main.ts",
+      `http://127.0.0.1:${port}`,
+      join(folder, "under-load.json"),
+      String(app.pid),
+    ])
   : 1;
 app.kill("SIGTERM");
 process.exit(status);

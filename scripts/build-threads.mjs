@@ -10,6 +10,7 @@ export default async function buildThreads() {
       link: "server/link/host/thread.ts",
       upload: "server/import/upload-thread.ts",
       serial: "server/link/serial-process.ts",
+      "stand-ins": "simulator/thread.ts",
     },
     outdir: ".threads",
     outExtension: { ".js": ".mjs" },

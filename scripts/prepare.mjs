@@ -44,6 +44,7 @@ export function installTools() {
     ["chromium", "/usr/bin/chromium"],
     ["socat", "/usr/bin/socat"],
     ["postgresql", "/usr/lib/postgresql"],
+    ["openssl", "/usr/bin/openssl"],
   ]
     .filter(([, path]) => !existsSync(path))
     .map(([name]) => name);

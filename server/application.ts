@@ -1,6 +1,9 @@
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { Definition } from "@/core/definition";
 import { systemClock } from "@/core/protocol/system-clock";
 import { readFamilies } from "@/families/read";
+import { Copies, lookForDamage } from "./backup";
 import { Bench, Searches, USUAL_TIMING, type BenchParts } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
 import { DefinitionShelf } from "./definitions";
@@ -17,7 +20,10 @@ import {
 } from "./link";
 import { log } from "./log";
 import { createAuth, Sessions, type Auth } from "./people";
+import { Overviews } from "./plant";
+import { Practice } from "./practice";
 import { Restores } from "./restore";
+import { RoundRunner, Walks } from "./rounds";
 import type { Handlers } from "./rpc";
 import { loadSecret } from "./secret";
 import { settings } from "./settings";
@@ -32,8 +38,17 @@ export interface Application {
   searches: Searches;
   ports: SerialPorts;
   imports: Imports;
+  overviews: Overviews;
+  copies: Copies;
+  rounds: RoundRunner;
+  walks: Walks;
+  practice: Practice;
+  /** What was found damaged at the start, in words. */
+  damage: string[];
   restores: Restores;
   auth: Auth;
+  /** Signs sessions; what is printed for the first run is made of it. */
+  secret: string;
   sessions: Sessions;
   /** The time of day. */
   now: () => Date;
@@ -45,6 +60,10 @@ export interface ApplicationParts {
   definitions: Definition[];
   secret: string;
   baseUrl: string;
+  /** Where copies of the ledger are put. */
+  copiesFolder?: string;
+  /** The database is a server: several transactions are under way at once. */
+  onServer?: boolean;
   timing?: LookTiming;
   /** The time of day, ms since 1970. */
   wall?: () => number;
@@ -82,11 +101,22 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
   };
   links.onEnded = end;
   database.onEnded = end;
-  const benchParts: BenchParts = { db, shelf, events, links, timing, wall };
+  const practice = new Practice(db);
+  const mayReach: BenchParts["mayReach"] = (plantId, link) => practice.mayReach(plantId, link);
+  const benchParts: BenchParts = { db, shelf, events, links, timing, wall, mayReach };
   const bench = new Bench(benchParts);
   const searches = new Searches(benchParts, bench);
   const restores = new Restores({ db, owner: database.owner, shelf, events, links, wall, pollMs }, bench);
   const now = (): Date => new Date(wall());
+  const copies = new Copies(
+    db,
+    parts.copiesFolder ?? join(tmpdir(), "calm-ledger-copies"),
+    wall,
+    parts.onServer,
+  );
+  const walks = new Walks({ db, shelf, bench, links, events, pauseMs: pollMs });
+  const damage = await lookForDamage(db);
+  for (const each of damage) log.error(`The ledger is damaged: ${each}`);
   await restores.recover();
   await dropForgotten(db, now());
   return {
@@ -98,12 +128,22 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
     searches,
     ports: new SerialPorts(),
     imports: new Imports(db, shelf),
+    overviews: new Overviews(db, shelf, wall),
+    copies,
+    rounds: new RoundRunner({ db, bench, events, now }),
+    walks,
+    practice,
+    damage,
     restores,
     auth: createAuth(db, secret, baseUrl),
+    secret,
     sessions: new Sessions(db),
     now,
     close: async () => {
+      copies.stop();
       searches.stopAll();
+      walks.stopAll();
+      await practice.close();
       await links.close();
       await database.close();
     },
@@ -122,5 +162,16 @@ async function openApplication(): Promise<Application> {
   const { databaseUrl, migrationUrl, dataFolder, baseUrl, authSecret, extraDefinitions } = settings();
   const definitions = readFamilies(undefined, extraDefinitions);
   const database = databaseUrl ? await openServer(databaseUrl, migrationUrl) : await openEmbedded(dataFolder);
-  return createApplication({ database, definitions, secret: authSecret ?? loadSecret(dataFolder), baseUrl });
+  const secret = authSecret ?? loadSecret(dataFolder);
+  const copiesFolder = settings().copiesFolder ?? join(dataFolder, "copies");
+  const app = await createApplication({
+    database,
+    definitions,
+    secret,
+    baseUrl,
+    copiesFolder,
+    onServer: databaseUrl !== undefined,
+  });
+  if (settings().dailyCopy) app.copies.schedule();
+  return app;
 }

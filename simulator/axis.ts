@@ -1,5 +1,5 @@
 import type { Definition, Quantity } from "@/core/definition";
-import { encodeKey, floatToBits, type Parameter } from "@/core/value";
+import { encodeKey, floatRaw, isFloat, type Parameter } from "@/core/value";
 import type { Memory } from "./memory";
 import { Motor, type MotorReadings, type MotorSettings } from "./motor";
 
@@ -80,8 +80,8 @@ export class Axis {
       if (!parameter) continue;
       memory.set(
         parameter,
-        parameter.type === "float32"
-          ? floatToBits(value)
+        isFloat(parameter.type)
+          ? floatRaw(parameter.type, value)
           : Math.round((value * Number(parameter.scale.den)) / Number(parameter.scale.num)),
       );
     }

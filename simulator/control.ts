@@ -18,11 +18,19 @@ const actSchema = Joi.object<CabinetAct>({
       .pattern(/^\d+\.\d+$/)
       .required(),
     serial: Joi.string().min(1).max(12).required(),
+    values: Joi.object().pattern(Joi.string(), Joi.alternatives(Joi.number(), Joi.string())),
   }),
   definition: Joi.object().unknown(),
   code: Joi.string(),
   raw: Joi.alternatives(Joi.number(), Joi.string()),
+  after: Joi.number().integer().min(1),
 });
+
+/** Does what a request asks for; says in words why it cannot, or nothing. */
+export function actAsAsked(plant: StandInPlant, request: unknown): string | undefined {
+  const { error, value } = actSchema.validate(request);
+  return error ? error.message : plant.act(value!);
+}
 
 /** The control interface on loopback: GET tells what stands where, POST does what a person does at a cabinet. */
 export function serveControl(plant: StandInPlant, port: number): Promise<Server> {
@@ -55,8 +63,6 @@ async function answer(
   } catch {
     return say(400, { error: "No JSON." });
   }
-  const { error, value } = actSchema.validate(json);
-  if (error) return say(400, { error: error.message });
-  const refused = plant.act(value);
+  const refused = actAsAsked(plant, json);
   return refused ? say(409, { error: refused }) : say(200, plant.view());
 }

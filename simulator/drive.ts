@@ -20,6 +20,8 @@ export class StandInDrive {
   readonly byAddress = new Map<string, Parameter>();
   /** Addresses that this one drive has not got, whatever its definition says. */
   readonly lacking = new Set<number>();
+  /** Settings that this one drive does not take, whatever its definition says; a person finds out why. */
+  readonly refusing = new Set<string>();
   /** The drive it pretends to be. */
   imitating: StandInDrive | undefined;
   private running: Memory;
@@ -241,6 +243,7 @@ export class StandInDrive {
     if (raw === undefined) return "length";
     const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);
     if (parameter.effect === "stopped-only" && turning) return "state";
+    if (this.refusing.has(parameter.code)) return "value";
     const refused = refusedValue(this.definition, parameter, raw, this.running);
     if (refused) return refused;
     if (this.running.get(parameter) !== raw) this.changeOthers(parameter);

@@ -17,7 +17,8 @@ export class StandInLine implements SpokenLine {
   onFault: ((fault: Fault) => void) | undefined;
   private server: Server | undefined;
   private readonly sockets = new Set<Socket>();
-  private port: number;
+  /** Where it listens; 0 until it is opened, where any free port will do. */
+  port: number;
   private pseudo: Pseudo | undefined;
 
   constructor(readonly settings: LineSettings) {

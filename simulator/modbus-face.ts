@@ -42,7 +42,7 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
     parameter === undefined ||
     (parameter.address === question.address && parameter.registers === values.length);
   const type = parameter?.type ?? (values.length > 1 ? "u32" : "u16");
-  const raw = fits ? decodeRegisters(type, values, link.wordOrder) : undefined;
+  const raw = fits ? decodeRegisters(type, values, parameter?.wordOrder ?? link.wordOrder) : undefined;
   const refused = shown.write(question.address, 0, raw);
   return refused ? exception(refused) : { kind: "written" };
 }
@@ -62,7 +62,12 @@ function read(drive: StandInDrive, shown: StandInDrive, address: number, count: 
     const tells = tellsOfItself(drive, shown, at);
     const owner = tells ? undefined : shown.byAddress.get(`0/${at}`);
     if (owner) {
-      const registers = encodeRegisters(owner.type, shown.read(owner), link.wordOrder, owner.length);
+      const registers = encodeRegisters(
+        owner.type,
+        shown.read(owner),
+        owner.wordOrder ?? link.wordOrder,
+        owner.length,
+      );
       for (
         let k = at - owner.address;
         k < registers.length && i < count && !tellsOfItself(drive, shown, address + i);

@@ -1,5 +1,6 @@
 import type { StandInView } from "@/core/contract";
 import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
+import type { RawValue } from "@/core/value";
 import { StandInDrive } from "./drive";
 import type { DriveMake } from "./drive-make";
 import { StandInLine } from "./line";
@@ -31,6 +32,9 @@ export const ACTS = [
   "swap",
   "swap-half",
   "change",
+  "refuse",
+  "mend",
+  "cut-later",
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -46,12 +50,14 @@ export interface CabinetAct {
   /** For `start` and `trip`: which axis, from 1. */
   axis?: number;
   /** For `swap`: the drive that is put in. */
-  make?: { rating: string; firmware: string; serial: string };
+  make?: { rating: string; firmware: string; serial: string; values?: Record<string, RawValue> };
   /** For `swap`: the family of the drive that is put in, when it is another: any definition, also one that somebody imported. */
   definition?: DefinitionFile;
-  /** For `change`: a value set at the keypad. */
+  /** For `change`: a value set at the keypad. For `refuse`: a setting that the drive does not take until it is mended. */
   code?: string;
   raw?: number | string;
+  /** For `cut-later`: after how many writes the power goes off by itself. */
+  after?: number;
 }
 
 /** The lines and drives of a stand-in plant, and what can be done at them. */
@@ -107,7 +113,7 @@ export class StandInPlant {
         line: line.settings.id,
         lineTitle: line.settings.title,
         kind: line.kind,
-        port: line.settings.port,
+        port: line.port,
         path: line.settings.path,
         plugged: line.plugged,
         disturbance: line.disturbance,
@@ -194,6 +200,24 @@ export class StandInPlant {
           return "Name a code and a value to set at the keypad.";
         drive.setAtKeypad(what.code, what.raw);
         return;
+      case "refuse":
+        if (what.code === undefined || !drive.definition.byCode.has(what.code))
+          return "Name a code of this drive.";
+        drive.refusing.add(what.code);
+        return;
+      case "mend":
+        drive.refusing.clear();
+        line.fault = undefined;
+        return;
+      case "cut-later": {
+        let left = what.after ?? 1;
+        line.fault = (_, { kind }) => {
+          if (kind === "read" || --left > 0) return undefined;
+          line.fault = undefined;
+          return "power-after";
+        };
+        return;
+      }
       case "swap": {
         if (!what.make) return "Say which drive is put in.";
         const family = what.definition ? familyOf(what.definition) : drive.definition;

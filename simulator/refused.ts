@@ -1,6 +1,6 @@
 import type { Definition } from "@/core/definition";
 import { brokenRules } from "@/core/restore";
-import { checkRange, type Parameter, type RawValue } from "@/core/value";
+import { checkRange, isFloat, type Parameter, type RawValue } from "@/core/value";
 import type { Memory } from "./memory";
 
 /** Why the drive does not do as asked; each protocol has its own words for it. */
@@ -37,7 +37,7 @@ export function refusedValue(
 
 function outside(parameter: Parameter, raw: RawValue): Refused | undefined {
   if (checkRange(parameter, raw) === undefined) return undefined;
-  if (typeof raw !== "number" || parameter.choices || parameter.type === "float32") return "value";
+  if (typeof raw !== "number" || parameter.choices || isFloat(parameter.type)) return "value";
   if (parameter.rawMax !== undefined && raw > parameter.rawMax) return "too-high";
   return parameter.rawMin !== undefined && raw < parameter.rawMin ? "too-low" : "value";
 }

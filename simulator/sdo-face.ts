@@ -1,5 +1,5 @@
 import type { SdoQuestion } from "@/core/protocol/canopen";
-import { byteCount, type RawValue, type ValueType } from "@/core/value";
+import { byteCount, isText, type RawValue, type ValueType } from "@/core/value";
 import type { StandInDrive } from "./drive";
 import type { Refused } from "./refused";
 import { isSpecial, keyOf, specialsOf } from "./special";
@@ -51,5 +51,5 @@ export function answerSdo(drive: StandInDrive, node: number, question: SdoQuesti
 
 /** A node knows bytes, not types: what counts is how many. */
 function sameWidth(a: ValueType, b: ValueType): boolean {
-  return a === "text" || b === "text" ? a === b : byteCount(a) === byteCount(b);
+  return isText(a) || isText(b) ? a === b : byteCount(a) === byteCount(b);
 }

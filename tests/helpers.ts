@@ -24,7 +24,11 @@ export async function signInAs(page: Page, email: string): Promise<void> {
   await page.getByLabel("E-mail address").fill(email);
   await page.getByLabel("Password").fill("quiet-kiln-26");
   await page.getByRole("button", { name: "Sign in" }).click();
-  await expect(page.getByRole("heading", { name: "Kiln" })).toBeVisible();
+  // Who belongs to several plants is asked which.
+  await page.waitForURL((url) => url.pathname !== "/sign-in");
+  await page.goto(at("/"));
+  // Whatever the window's size: areas further down are drawn as one scrolls.
+  await expect(page.getByRole("heading", { name: /^If a drive died tonight/ })).toBeVisible();
 }
 
 /** Goes to the bench and acknowledges the warning before live work. */
@@ -44,6 +48,10 @@ export async function connect(page: Page, tag: string): Promise<void> {
   await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
 }
 
+/** The way to the stand-ins of the plant that a page is on. */
+const cabinetOf = (page: Page): string =>
+  `/api${/^\/plants\/[^/]+/.exec(new URL(page.url()).pathname)![0]}/cabinet`;
+
 /** Does something at a stand-in's cabinet, through the application's own route. */
 export async function atCabinet(
   page: Page,
@@ -52,7 +60,7 @@ export async function atCabinet(
   act: string,
   more: object = {},
 ): Promise<void> {
-  const answer = await page.request.post("/api/cabinet", {
+  const answer = await page.request.post(cabinetOf(page), {
     data: { line, tag, act, ...more },
     headers: { origin: new URL(page.url()).origin },
   });
@@ -64,7 +72,7 @@ export async function standIn(
   page: Page,
   tag: string,
 ): Promise<{ serial: string; volatile: boolean; trip: number }> {
-  const answer = (await (await page.request.get("/api/cabinet")).json()) as {
+  const answer = (await (await page.request.get(cabinetOf(page))).json()) as {
     value: Array<{ tag: string; serial: string; volatile: boolean; trip: number }>;
   };
   return answer.value.find((each) => each.tag === tag)!;
@@ -81,4 +89,18 @@ export async function lookThrough(page: Page, serial: string): Promise<void> {
   const drive = page.getByRole("checkbox", { name: "the drive" });
   await drive.check();
   await expect(page.getByText("The drive was exchanged.")).toBeVisible();
+}
+
+/** Lets go of every drive: those of a plant are the same for all its tests. What somebody else connected is asked about first. */
+export async function letGoOfAll(page: Page): Promise<void> {
+  const drives = page.getByLabel("Live line").getByRole("button", { name: "Let go", includeHidden: true });
+  const although = page.getByRole("button", { name: "Let go all the same" });
+  for (let left = await drives.count(); left > 0; left--) {
+    await drives.first().click();
+    await expect
+      .poll(async () => (await drives.count()) === left - 1 || (await although.isVisible()))
+      .toBe(true);
+    if (await although.isVisible()) await although.click();
+    await expect(drives).toHaveCount(left - 1);
+  }
 }

@@ -1,5 +1,5 @@
 import { expect, test } from "./fixtures";
-import { at, connect, signIn } from "./helpers";
+import { at, connect, letGoOfAll, signIn } from "./helpers";
 
 /** In one hand; a small window; 1280x800 at 200 % zoom is as wide. */
 const SIZES = [
@@ -51,5 +51,5 @@ for (const size of SIZES)
     expect(box.x + box.width).toBeLessThanOrEqual(size.width);
     if (size.width < 640) await expect(page.getByText(/KL-04 record \d+, standing:/)).toBeVisible();
     await page.setViewportSize({ width: 1280, height: 800 });
-    await page.getByLabel("Live line").getByRole("button", { name: "Let go" }).click();
+    await letGoOfAll(page);
   });

@@ -134,6 +134,18 @@ test("the twin that was set differently is ringed", async ({ page }) => {
   await expect(row.getByRole("img", { name: "differs" })).toHaveCount(2);
 });
 
+test("what one click would mend: a round over all positions that want to be read", async ({ page }) => {
+  await signIn(page);
+  const mend = page.getByRole("group", { name: "What one click would mend" });
+  const button = mend.getByRole("button", { name: /Begin a round over \d+ positions to be read/ });
+  const count = /\d+/.exec((await button.textContent())!)![0];
+  await button.click();
+  await expect(page.getByRole("heading", { name: /^What wants to be read/ })).toBeVisible();
+  await expect(page.getByRole("status").first()).toContainText(`${count} left`);
+  await page.getByRole("button", { name: "End the round" }).click();
+  await expect(page.getByText(", ended")).toBeVisible();
+});
+
 test("a record is raised to the standing one with a reason, by the keyboard alone", async ({ page }) => {
   await signIn(page);
   await page.goto(at("/positions/BP-02?record=3"));

@@ -1,20 +1,12 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, test } from "./fixtures";
-import { at, atCabinet, openBench, signIn } from "./helpers";
+import { at, atCabinet, letGoOfAll, openBench, signIn } from "./helpers";
 
 async function chooseGateway(page: Page, kind: string, port: number): Promise<void> {
   await page.getByRole("radio", { name: kind }).click();
   await page.getByLabel(/^Host/).fill("127.0.0.1");
   await page.getByLabel("Port", { exact: true }).fill(String(port));
-}
-
-async function letGoOfAll(page: Page): Promise<void> {
-  const buttons = page.getByLabel("Live line").getByRole("button", { name: "Let go" });
-  for (let left = await buttons.count(); left > 0; left--) {
-    await buttons.first().click();
-    await expect(buttons).toHaveCount(left - 1);
-  }
 }
 
 test("the drives on a line are found on a range, named, and recognised by their positions", async ({
@@ -185,6 +177,22 @@ test("a rack shows its modules, is read axis by axis, and its record opens with 
   await page.keyboard.press("f");
   await page.keyboard.type("4:6083.00");
   await expect(page.locator('[data-code="4:6083.00"]')).toContainText("6000000");
+});
+
+test("before its program runs, a page takes no choice that it would forget", async ({ browser, page }) => {
+  await signIn(page);
+  const asleep = await browser.newContext({
+    storageState: await page.context().storageState(),
+    javaScriptEnabled: false,
+  });
+  const early = await asleep.newPage();
+  await early.goto(at("/inventory"));
+  await expect(early.getByLabel("Family")).toBeDisabled();
+  await expect(early.getByLabel("Find", { exact: true })).not.toBeEditable();
+  await asleep.clearCookies();
+  await early.goto("/sign-in");
+  await expect(early.getByRole("button", { name: "Sign in" })).toBeDisabled();
+  await asleep.close();
 });
 
 test("the inventory is filtered, sorted and taken along", async ({ page }) => {

@@ -1,9 +1,10 @@
 import { expect, test } from "./fixtures";
-import { at, atCabinet, connect, signIn, signInAs, standIn, lookThrough } from "./helpers";
+import { at, atCabinet, connect, letGoOfAll, signIn, signInAs, standIn, lookThrough } from "./helpers";
 import { expectSoundByDayAndNight } from "./sound";
 
 test("a drive is recorded, dies, and its replacement is restored and verified", async ({ page }) => {
   await signIn(page);
+  await letGoOfAll(page);
   await connect(page, "KL-02");
   await expect(page.getByText("As recorded: all")).toBeVisible();
   await page.getByRole("button", { name: "Record into KL-02" }).click();
@@ -11,7 +12,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
 
   await page.goto(at("/positions/KL-02"));
   await expect(page.getByText("the standing record", { exact: false }).first()).toBeVisible();
-  await page.getByRole("radio", { name: /Not default/ }).click();
+  await page.getByRole("button", { name: /Not default/ }).click();
   await expect(page.locator('[data-code="2a"]')).toBeVisible();
   await expect(page.locator('[data-code="3a"]')).toHaveCount(0);
 

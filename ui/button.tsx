@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { ButtonHTMLAttributes, ReactNode } from "react";
+import { useAwake } from "./awake";
 import { classes } from "./classes";
 import { useKey } from "./keys";
 
@@ -16,6 +17,9 @@ const LOOK: Record<Rank, string> = {
 const BASE =
   "inline-flex items-center justify-center gap-2 min-h-9 px-3.5 rounded-page border text-[15px] font-medium whitespace-nowrap pointer-coarse:min-h-11 disabled:opacity-45 disabled:cursor-not-allowed";
 
+/** It waits for its page, for a moment: that is no reason to look as if it could not be pressed. */
+const WAKING = "disabled:opacity-100! disabled:cursor-default!";
+
 interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   rank?: Rank;
   /** One letter that does the same; shown on the tooltip. */
@@ -25,6 +29,7 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
 
 /** An action: a verb in full. One primary action a page. */
 export function Button({ rank = "plain", letter, children, className, title, ...rest }: Props) {
+  const awake = useAwake();
   useKey(letter, () => {
     if (!rest.disabled) rest.onClick?.(undefined as never);
   });
@@ -32,8 +37,9 @@ export function Button({ rank = "plain", letter, children, className, title, ...
     <button
       type="button"
       {...rest}
+      disabled={rest.disabled || !awake}
       title={letter ? `${title ? `${title} ` : ""}Key: ${letter}` : title}
-      className={classes(BASE, LOOK[rank], className)}
+      className={classes(BASE, LOOK[rank], !awake && !rest.disabled && WAKING, className)}
     >
       {children}
     </button>

@@ -7,12 +7,14 @@ export function Step({
   title,
   state,
   found,
+  level: Heading = "h2",
   children,
 }: {
   number: number;
   title: string;
   state: "done" | "open" | "later";
   found?: ReactNode;
+  level?: "h2" | "h3";
   children?: ReactNode;
 }) {
   return (
@@ -36,9 +38,9 @@ export function Step({
       </div>
       <div className="py-3 pl-4 pr-4 min-w-0">
         <div className="flex flex-wrap items-baseline gap-x-4">
-          <h2 className={classes("text-[17px]", state === "open" ? "font-semibold" : "font-medium")}>
+          <Heading className={classes("text-[17px]", state === "open" ? "font-semibold" : "font-medium")}>
             {title}
-          </h2>
+          </Heading>
           {found && <div className="text-soft text-[15px]">{found}</div>}
         </div>
         {state !== "later" && Children.toArray(children).length > 0 && <div className="mt-3">{children}</div>}

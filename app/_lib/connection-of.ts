@@ -15,6 +15,11 @@ export function connectionOf(call: {
   plant: Plant;
   params: { connection: string };
 }): Connection | undefined {
-  const connection = call.app.bench.find(call.params.connection);
-  return connection?.address.plantId === call.plant.id ? connection : undefined;
+  return connectionIn(call.app, call.plant.id, call.params.connection);
+}
+
+/** A connection by its name, when it is one of a plant's: another plant's drives are not there. */
+export function connectionIn(app: Application, plantId: number, id: string): Connection | undefined {
+  const connection = app.bench.find(id);
+  return connection?.address.plantId === plantId ? connection : undefined;
 }

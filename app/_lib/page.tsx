@@ -1,17 +1,18 @@
 import type { Metadata } from "next";
 import { notFound, redirect, unstable_rethrow } from "next/navigation";
 import { cache, type ReactNode } from "react";
-import type { Right } from "@/core/contract";
+import { RIGHTS, type Right } from "@/core/contract";
 import { application, type Application } from "@/server/application";
 import { log } from "@/server/log";
-import { mayDo, type Person } from "@/server/people";
+import { mayDo, type Asker } from "@/server/people";
 import { findPlant, type Plant } from "@/server/plant";
+import { Empty } from "@/ui/notice";
 import { currentPerson } from "./person";
 
 /** What a page gets to work with, once it is known that it may be shown. */
 export interface PageCall {
   app: Application;
-  person: Person;
+  person: Asker;
   plant: Plant;
   /** The names in its path, decoded. */
   params: Record<string, string>;
@@ -38,7 +39,10 @@ const plantBySlug = cache(async (slug: string) => findPlant((await application()
  * since a layout guards nothing and a page's data can be asked for without it. Without a session it leads to the sign-in.
  */
 export function page(right: Right, { title, render }: PageSpec) {
-  const open = async ({ params, searchParams }: Props): Promise<PageCall | "sign-in" | "not-here"> => {
+  const open = async ({
+    params,
+    searchParams,
+  }: Props): Promise<PageCall | "sign-in" | "not-here" | "no-right"> => {
     const person = await currentPerson();
     if (!person) return "sign-in";
     const given = Object.fromEntries(
@@ -49,7 +53,8 @@ export function page(right: Right, { title, render }: PageSpec) {
     const texts = [...Object.values(given), ...Object.values(searched).flat()];
     if (texts.some((each) => each?.includes("\0"))) return "not-here";
     const plant = given.plant === undefined ? undefined : await plantBySlug(given.plant);
-    if (!plant || !mayDo(person, right)) return "not-here";
+    if (!plant || !mayDo(person, "see", plant.id)) return "not-here";
+    if (!mayDo(person, right, plant.id)) return "no-right";
     const queryAll = (name: string): string[] => [searched[name] ?? []].flat();
     const query = Object.fromEntries(Object.keys(searched).map((name) => [name, queryAll(name)[0]]));
     return { app: await application(), person, plant, params: given, query, queryAll };
@@ -59,7 +64,15 @@ export function page(right: Right, { title, render }: PageSpec) {
       const call = await open(props);
       if (call === "sign-in") redirect("/sign-in");
       if (call === "not-here") notFound();
+      if (call === "no-right")
+        return (
+          <Empty title="You may not see this page.">
+            It is for who may {RIGHTS[right]}. Ask whoever looks after this ledger.
+          </Empty>
+        );
       try {
+        // Its stand-ins answer elsewhere after each start: they are there before anything says where.
+        if (call.plant.practice) await call.app.practice.standIns();
         return await render(call);
       } catch (error) {
         // "Not found" and "go there" are said this way too.

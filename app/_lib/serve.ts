@@ -4,18 +4,31 @@ import { nothing, parse, parseTexts } from "@/core/shape";
 import { application, type Application } from "@/server/application";
 import { faultTrouble } from "@/server/fault";
 import { log } from "@/server/log";
-import { hasAcknowledged, mayDo, NOT_ACKNOWLEDGED, type Person } from "@/server/people";
+import { askerOfToken, hasAcknowledged, mayDo, NOT_ACKNOWLEDGED, type Asker } from "@/server/people";
 import { findPlant, type Plant } from "@/server/plant";
 import { settings } from "@/server/settings";
 import { currentPerson } from "./person";
 import { readBody } from "./read-body";
 
+/** What only a person does, in their own sign-in. */
+const PERSONS_OWN = /^\/api\/(own\/|acknowledgement$)|\/own-list$/;
+
+/** Who asks where nobody need be signed in. */
+const NOBODY: Asker = {
+  id: "",
+  name: "",
+  sessionId: "",
+  email: "",
+  administrator: false,
+  roles: new Map(),
+  practice: new Set(),
+};
 const LONGEST_JSON = 1024 * 1024;
 
 /** What a handler gets to work with, once everything that can be checked beforehand was. */
 export interface Call<P, Q, B> {
   app: Application;
-  person: Person;
+  person: Asker;
   /** The plant of the path; for ways in that belong to none, do not use it. */
   plant: Plant;
   params: P;
@@ -102,37 +115,49 @@ async function check<P, Q, B, A>(
   request: Request,
   given: Record<string, string>,
 ): Promise<Result<Call<P, Q, B>>> {
-  const person = await currentPerson();
+  const app = await application();
+  const token = /^Bearer (\S+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
+  const person = await whoAsks(endpoint.open, token);
   if (!person)
     return bad({ kind: "not-signed-in", text: "You are not signed in.", remedy: "Sign in, then try again." });
-  if (request.method !== "GET" && !sameOrigin(request))
+  // A token is nobody's sign-in: it neither ends its maker's, nor acknowledges in their name what a person has to read.
+  if (token !== undefined && PERSONS_OWN.test(endpoint.path))
+    return bad({
+      kind: "no-right",
+      text: "A program may not do this.",
+      remedy: "A person does it, signed in.",
+    });
+  // Another program has no page: its token is what lets it in.
+  if (token === undefined && request.method !== "GET" && !sameOrigin(request))
     return bad({
       kind: "other-origin",
       text: "This request comes from another page.",
       remedy: "Use Calm Ledger's own pages.",
     });
-  if (!mayDo(person, endpoint.right))
-    return bad({
-      kind: "no-right",
-      text: "You may not do this.",
-      remedy: "Ask whoever looks after this ledger.",
-    });
   const { searchParams } = new URL(request.url);
   const texts = [...Object.values(given), ...searchParams.values()];
   if (texts.some((each) => each.includes("\0"))) return notRight("there is a NUL character in its address");
-  const app = await application();
-  const params = parseTexts(endpoint.params, given);
-  if (!params.ok) return notRight(params.message, "not-found");
-  const query = parseTexts(endpoint.query, Object.fromEntries(searchParams));
-  if (!query.ok) return notRight(query.message);
   const inPlant = paramsOf(endpoint.path).includes("plant");
-  const plant = inPlant ? await findPlant(app.db, given.plant!) : { id: 0, slug: "", name: "" };
-  if (!plant)
+  const plant = inPlant
+    ? await findPlant(app.db, given.plant!)
+    : { id: 0, slug: "", name: "", practice: false };
+  // A plant that somebody does not belong to is not there for them.
+  if (!plant || (inPlant && !mayDo(person, "see", plant.id)))
     return bad({
       kind: "not-found",
       text: "There is no such plant in this archive.",
       remedy: "Go to the start page and choose one.",
     });
+  if (!endpoint.open && !mayDo(person, endpoint.right, inPlant ? plant.id : undefined))
+    return bad({
+      kind: "no-right",
+      text: "You may not do this.",
+      remedy: "Ask whoever looks after this ledger.",
+    });
+  const params = parseTexts(endpoint.params, given);
+  if (!params.ok) return notRight(params.message, "not-found");
+  const query = parseTexts(endpoint.query, Object.fromEntries(searchParams));
+  if (!query.ok) return notRight(query.message);
   const body = await bodyOf(endpoint, request);
   if (!body.ok) return body;
   if (endpoint.acknowledged && !(await hasAcknowledged(app.db, person))) return NOT_ACKNOWLEDGED;
@@ -140,6 +165,13 @@ async function check<P, Q, B, A>(
     ok: true,
     value: { app, person, plant, params: params.value, query: query.value, body: body.value, request },
   };
+}
+
+async function whoAsks(open: boolean, token: string | undefined): Promise<Asker | undefined> {
+  if (open) return NOBODY;
+  if (token === undefined) return currentPerson();
+  const { db, now } = await application();
+  return askerOfToken(db, token, now());
 }
 
 async function bodyOf<P, Q, B, A>(endpoint: Endpoint<P, Q, B, A>, request: Request): Promise<Result<B>> {
@@ -172,7 +204,8 @@ function notRight(message: string, kind: "bad-request" | "not-found" = "bad-requ
   });
 }
 
-function answer(result: Result<unknown>): Response {
+/** A result as it is sent. */
+export function answer(result: Result<unknown>): Response {
   return Response.json(result.ok ? { value: result.value ?? null } : { trouble: result.trouble }, {
     status: result.ok ? 200 : TROUBLES[result.trouble.kind].status,
     headers: { "cache-control": "no-store" },

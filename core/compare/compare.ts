@@ -1,5 +1,5 @@
 import { EVERYTHING, withinScope, type Definition, type Scope } from "@/core/definition";
-import { floatFromBits, isBits, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
+import { floatOf, isBits, isFloat, isText, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 
 /** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). */
 export type Source = "default" | "record" | "draft" | "live";
@@ -24,8 +24,6 @@ export interface Row {
   difference: DifferenceKind;
   /** Changes by itself, so a difference means nothing. */
   moving: boolean;
-  /** Last column less the first, in the value's unit; only for numbers that differ. */
-  by?: number;
 }
 
 /**
@@ -54,9 +52,7 @@ export function compareColumns(
     if (present === 0 && !every) continue;
     let difference: DifferenceKind = present < columns.length ? "missing" : "same";
     if (differs) difference = "value";
-    const row: Row = { parameter, cells, difference, moving: NOT_SETTINGS.has(parameter.kind) };
-    if (differs) row.by = numericDifference(parameter, cells[0], cells[cells.length - 1]);
-    rows.push(row);
+    rows.push({ parameter, cells, difference, moving: NOT_SETTINGS.has(parameter.kind) });
   }
   return rows;
 }
@@ -67,12 +63,13 @@ export function numericDifference(
   from: RawValue | undefined,
   to: RawValue | undefined,
 ): number | undefined {
-  if (typeof from !== "number" || typeof to !== "number" || from === to) return undefined;
-  if (parameter.choices || isBits(parameter.type) || parameter.type === "text") return undefined;
-  if (parameter.type === "float32") {
-    const difference = floatFromBits(to) - floatFromBits(from);
+  if (from === undefined || to === undefined || from === to) return undefined;
+  if (parameter.choices || isBits(parameter.type) || isText(parameter.type)) return undefined;
+  if (isFloat(parameter.type)) {
+    const difference = floatOf(parameter.type, to) - floatOf(parameter.type, from);
     return Number.isNaN(difference) ? undefined : Number(difference.toPrecision(7));
   }
+  if (typeof from !== "number" || typeof to !== "number") return undefined;
   // The raw difference is a whole number: one multiplication and one division are exact enough to print.
   return ((to - from) * Number(parameter.scale.num)) / Number(parameter.scale.den);
 }

@@ -9,4 +9,5 @@ export {
   type Source,
 } from "./compare";
 export { driftOf, type Drift } from "./drift";
+export { oddOnes, type OddOne } from "./odd";
 export { verdict, VERDICTS, type Verdict } from "./verdict";

@@ -12,6 +12,8 @@ export interface Endpoint<P, Q, B, A> {
   right: Right;
   /** The warning before live work must have been acknowledged in this sign-in. */
   acknowledged: boolean;
+  /** Open to who is not signed in: choosing the first password. It guards itself. */
+  open: boolean;
   params: Shape<P>;
   query: Shape<Q>;
   body: Shape<B>;
@@ -48,6 +50,7 @@ export function endpoint<P = object, Q = object, B = undefined, A = undefined>(
 ): Endpoint<P, Q, B, A> {
   return {
     acknowledged: false,
+    open: false,
     params: none as Shape<P>,
     query: none as Shape<Q>,
     body: nothing as Shape<B>,

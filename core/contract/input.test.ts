@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { parse } from "@/core/shape";
 import { importChoices } from "./endpoints/families";
+import * as people from "./endpoints/people";
 import { linkSettings } from "./views/drive";
 
 const tcp = { kind: "modbus-tcp", host: "10.4.2.31", port: 502 };
@@ -43,7 +44,7 @@ describe("a link in a request", () => {
     [{ ...serial, baud: 50 }, /"baud"/],
     [{ ...serial, parity: "mark" }, /"parity"/],
     [{ ...serial, stopBits: 1.5 }, /"stopBits"/],
-    [{ ...gateway, net: 0 }, /"net"/],
+    [{ ...gateway, net: -1 }, /"net"/],
     [{ ...gateway, inFlight: 1000 }, /"inFlight"/],
     [{ ...gateway, inFlight: undefined }, /"inFlight" is required/],
   ])("is turned away, naming what is wrong: %j", (link, words) => {
@@ -87,9 +88,31 @@ describe("the choices of an import", () => {
     [{ list: { mapping: { address: -1 }, headRow: 0, base: 0 } }, /address/],
     [{ list: { mapping: { smell: 1 }, headRow: 0, base: 0 } }, /smell/],
     [{ list: { mapping: {}, headRow: 0, base: 2 } }, /base/],
+    [{ about: { ...about, signs: { running: { address: 1 } } } }, /running/],
+    [{ about: { ...about, signs: { running: { address: 1, bit: 0, equals: 1 } } } }, /running/],
+    [{ about: { ...about, permission: { given: { address: 1, bit: 0 }, withoutIt: "refuses" } } }, /howTo/],
     [{ node: 0 }, /node/],
     [{ more: 1 }, /more/],
   ])("are turned away, naming what is wrong: %j", (choices, words) => {
     expect(fault(choices)).toMatch(words);
+  });
+});
+
+describe("an address with which somebody signs in", () => {
+  const fault = (email: string): string | undefined => {
+    const checked = parse(people.begin.body, {
+      code: "x",
+      plant: "Elm",
+      name: "Ada",
+      email,
+      password: "a long password",
+    });
+    return checked.ok ? undefined : checked.message;
+  };
+  test.each(["ada@works.example", "Ada.Bell@Works.example", "a+b@c.de"])("%s is one", (email) => {
+    expect(fault(email)).toBeUndefined();
+  });
+  test.each(["ada", "a b@c.de", "a@b", "@c.de", "a@b.c d"])("%s is none", (email) => {
+    expect(fault(email)).toMatch(/email/);
   });
 });

@@ -42,9 +42,9 @@ describe("a file that cannot be used is refused, and says where, what and how to
     [
       "an unknown type",
       (file) => {
-        (first(file)[1] as { type: string }).type = "u24";
+        (first(file)[1] as { type: string }).type = "u23";
       },
-      [/parameters\[1\]\.type \(2a\)/, /"u24"/, /one of u8, i8, u16/],
+      [/parameters\[1\]\.type \(2a\)/, /"u23"/, /one of u8, i8, u16/],
     ],
     [
       "a duplicate code",

@@ -12,3 +12,5 @@ export { loadDefinition } from "./load";
 export { EVERYTHING, isEverything, withinScope, type Scope } from "./scope";
 export * from "./file";
 export { definitionJsonSchema } from "./json-schema";
+export { countOf, partsOf, type Part, type Parts } from "./parts";
+export { presetsOf, type Preset } from "./presets";

@@ -121,8 +121,10 @@ export function layOutFile(file: DefinitionFile): Definition {
 
 const laidOut = new WeakMap<DefinitionFile, Map<string, Definition>>();
 
-/** The definition for what is fitted; made once for each fitting. */
-export function definitionFor(definition: Definition, fitting: Fitting): Definition {
+/** The definition for what is fitted; made once for each fitting. A firmware that nobody told (an empty text) is taken for the newest. */
+export function definitionFor(definition: Definition, given: Fitting): Definition {
+  const fitting =
+    given.firmware === "" ? { ...given, firmware: wholeFitting(definition.file).firmware } : given;
   const key = JSON.stringify([fitting.firmware, fitting.axes, [...fitting.options].sort()]);
   const made = laidOut.get(definition.file) ?? new Map<string, Definition>();
   laidOut.set(definition.file, made);
@@ -166,6 +168,7 @@ function buildParameter(
     readOnly: spec.readOnly ?? (kind === "measured" || kind === "counter"),
     ratingDependent: spec.ratingDependent ?? false,
     passwordLevel: spec.passwordLevel ?? 0,
+    wordOrder: spec.wordOrder,
     belongsTo: spec.belongsTo,
   };
   parameter.rawMin = rawNumber(parameter, spec.min);

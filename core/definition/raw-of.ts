@@ -1,4 +1,4 @@
-import { floatToBits, parseRational, toRaw, type Parameter } from "@/core/value";
+import { floatRaw, isFloat, isText, parseRational, toRaw, type Parameter } from "@/core/value";
 
 /** Raw value of a physical one from the file; undefined when it is absent or does not fit (`checkDefinition` then says so). */
 export function rawOf(
@@ -6,10 +6,10 @@ export function rawOf(
   physical: number | string | undefined,
 ): number | string | undefined {
   if (physical === undefined) return undefined;
-  if (parameter.type === "text") return String(physical);
+  if (isText(parameter.type)) return String(physical);
   const rational = parseRational(String(physical));
   if (!rational) return undefined;
-  if (parameter.type === "float32") return floatToBits(Number(physical));
+  if (isFloat(parameter.type)) return floatRaw(parameter.type, Number(physical));
   const parsed = toRaw(parameter, rational);
   return parsed.ok ? parsed.raw : undefined;
 }

@@ -1,5 +1,13 @@
 import { expect, test } from "@jest/globals";
-import { definitionFor, EVERYTHING, isEverything, withinScope, type Scope } from "@/core/definition";
+import {
+  countOf,
+  definitionFor,
+  EVERYTHING,
+  isEverything,
+  partsOf,
+  withinScope,
+  type Scope,
+} from "@/core/definition";
 import { hollin, plover, rill } from "@/families/testing";
 
 const rack = definitionFor(plover, { firmware: "2.4", axes: 3, options: [] });
@@ -46,4 +54,30 @@ test("narrowed twice is narrowed by both", () => {
   expect(both).toEqual(
     codes(mill, { sets: [2] }).filter((each) => codes(mill, { groups: ["rmp"] }).includes(each)),
   );
+});
+
+test("what is counted for a person to choose from is what would be kept", () => {
+  const cases: Array<[typeof rack, Scope]> = [
+    [rack, EVERYTHING],
+    [rack, { axes: [0, 2] }],
+    [rack, { groups: [partsOf(rack).groups[3]!.id] }],
+    [mill, { sets: [0, 2] }],
+    [mill, { options: false }],
+    [
+      mill,
+      {
+        sets: [1],
+        options: false,
+        groups: partsOf(mill)
+          .groups.slice(0, 2)
+          .map((each) => each.id),
+      },
+    ],
+    [rill, { axes: [3], sets: [2] }],
+  ];
+  for (const [definition, scope] of cases)
+    expect(countOf(partsOf(definition), scope)).toBe(withinScope(definition, scope).length);
+  expect(partsOf(rack).axes).toEqual([1, 2, 3]);
+  expect(partsOf(mill)).toMatchObject({ axes: [], sets: [1, 2, 3], options: true });
+  expect(partsOf(rill)).toMatchObject({ axes: [], sets: [], options: false });
 });

@@ -70,7 +70,7 @@ export class ModbusItemReader implements ItemReader {
           answer.kind === "registers"
             ? {
                 kind: "value",
-                raw: this.decodeSpan(frame, span, answer.values, items[Number(span.code)]!.type),
+                raw: this.decodeSpan(frame, span, answer.values, items[Number(span.code)]!),
               }
             : (answer as Failure);
     }
@@ -104,8 +104,17 @@ export class ModbusItemReader implements ItemReader {
     );
   }
 
-  decodeSpan(frame: ReadFrame, span: Span, registers: Uint16Array, type: Parameter["type"]): RawValue {
+  decodeSpan(
+    frame: ReadFrame,
+    span: Span,
+    registers: Uint16Array,
+    { type, wordOrder }: Pick<Parameter, "type" | "wordOrder">,
+  ): RawValue {
     const at = span.address - frame.address;
-    return decodeRegisters(type, registers.subarray(at, at + span.registers), this.link.wordOrder);
+    return decodeRegisters(
+      type,
+      registers.subarray(at, at + span.registers),
+      wordOrder ?? this.link.wordOrder,
+    );
   }
 }

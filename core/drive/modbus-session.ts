@@ -93,7 +93,7 @@ export class ModbusDriveSession implements DriveSession {
         for (const span of next.spans)
           step.values.set(
             span.code,
-            this.items.decodeSpan(next, span, outcome.values, byCode.get(span.code)!.type),
+            this.items.decodeSpan(next, span, outcome.values, byCode.get(span.code)!),
           );
       }
       done += weight(frame);
@@ -104,7 +104,12 @@ export class ModbusDriveSession implements DriveSession {
   }
 
   async write(parameter: Parameter, raw: RawValue): Promise<WriteOutcome> {
-    const registers = encodeRegisters(parameter.type, raw, this.link.wordOrder, parameter.length);
+    const registers = encodeRegisters(
+      parameter.type,
+      raw,
+      parameter.wordOrder ?? this.link.wordOrder,
+      parameter.length,
+    );
     return this.send(parameter.address, registers, 0, parameter.node);
   }
 

@@ -20,6 +20,7 @@ export const TROUBLES = {
   "not-connected": { status: 409, means: "the drive is not connected" },
   "not-now": { status: 409, means: "it does not stand so that this could be done now" },
   busy: { status: 409, means: "somebody else, or something else, is at it" },
+  "changed-meanwhile": { status: 409, means: "somebody else changed it in the meantime" },
   "ask-first": { status: 409, means: "it has consequences that a person has to agree to first" },
   "plan-changed": { status: 409, means: "the plan is not the one that was seen" },
   "check-stops": { status: 409, means: "a check says stop" },

@@ -1,5 +1,17 @@
-import type { DefinitionFile, GroupSpec, IdentityField, ParameterSpec, RatingSpec } from "@/core/definition";
+import type {
+  DefinitionFile,
+  GroupSpec,
+  IdentityField,
+  ParameterSpec,
+  RatingSpec,
+  Sign,
+  WritePermission,
+} from "@/core/definition";
 import type { LineNote } from "./note";
+
+/** What a status register may tell, and a person has to say where. */
+export const ASKED_SIGNS = ["running", "runCommand", "tripped", "volatile"] as const;
+export type AskedSign = (typeof ASKED_SIGNS)[number];
 
 /** What a person says of a family that a file does not tell. */
 export interface ImportAbout {
@@ -11,6 +23,10 @@ export interface ImportAbout {
   identity: IdentityField[];
   /** "not told" unless the person says that all drives of this definition are alike. */
   supply: string;
+  /** What nobody says stays not told: a motor of which nothing is known is never taken to stand still. */
+  signs?: { [S in AskedSign]?: Sign };
+  /** Writes need somebody at the keypad first. */
+  permission?: Pick<WritePermission, "given" | "howTo" | "withoutIt">;
 }
 
 /** A definition made of a file, and everything that did not fit. */
@@ -49,7 +65,8 @@ export function frameOf(
     ratings: [rating],
     groups,
     rules: [],
-    state: {},
+    state: { ...about.signs },
+    ...(about.permission ? { permission: { ...about.permission, by: "keypad", ends: "power-off" } } : {}),
     writesLand: "running",
     trips: [],
   };

@@ -30,7 +30,7 @@ const [QUOTE, BACKSLASH, CURLY, SQUARE, CURLY_END, SQUARE_END] = ['"', "\\", "{"
  * something than a parser should be given; undefined when it may be read.
  */
 export function tooMuch(text: string): TooMuch | undefined {
-  return text.trimStart().startsWith("{") ? nestedTooMuch(text) : linesTooMuch(text);
+  return /^\s*(\{|\[\s*[[{"])/.test(text) ? nestedTooMuch(text) : linesTooMuch(text);
 }
 
 function linesTooMuch(text: string): TooMuch | undefined {

@@ -21,6 +21,7 @@ export { KnockTimeout } from "./knock-timeout";
 export {
   BREADTHS,
   highestUnit,
+  likelyUnits,
   planSearch,
   type Breadth,
   type SearchPass,

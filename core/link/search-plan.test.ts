@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { definitions } from "@/families/testing";
 import { KnockTimeout } from "./knock-timeout";
-import { BREADTHS, planSearch } from "./search-plan";
+import { BREADTHS, likelyUnits, planSearch } from "./search-plan";
 import { serialText, type LinkSettings } from "./settings";
 
 const port: LinkSettings = {
@@ -76,4 +76,16 @@ describe("how long to wait", () => {
     timeout.saw(400);
     expect(timeout.next(false)).toBe(500);
   });
+});
+
+test("the next drive on a cable is looked for where one is expected, at lone addresses, and where families leave the factory; each once", () => {
+  const { loneAddress, defaults } = definitions.find((each) => each.file.modbus?.loneAddress)!.file.modbus!;
+  const serial = likelyUnits(port, definitions, [5, 3, 5, 0, 900]);
+  expect(serial.slice(0, 2)).toEqual([5, 3]);
+  expect(serial).toEqual(expect.arrayContaining([loneAddress, defaults.address]));
+  expect(new Set(serial).size).toBe(serial.length);
+  // Behind a gateway on TCP nobody is alone.
+  const tcp = likelyUnits({ kind: "modbus-tcp", host: "127.0.0.1", port: 502 }, definitions, [5]);
+  expect(tcp).not.toContain(loneAddress);
+  expect(tcp[0]).toBe(5);
 });

@@ -39,17 +39,38 @@ function unitsOf(
   settings: LinkSettings,
   definitions: readonly Definition[],
 ): number[] {
-  const families = definitions.filter((each) => speaksOn(each, settings));
-  const usual = families.map(
-    (each) => each.file.canopen?.defaults.node ?? each.file.modbus!.defaults.address,
-  );
-  const lone =
-    settings.kind === "canopen-gateway" || settings.kind === "modbus-tcp" || from === to
-      ? []
-      : families.flatMap((each) => each.file.modbus?.loneAddress ?? []);
+  const { usual, lone: loneOnes } = ownUnits(settings, definitions);
+  const lone = from === to ? [] : loneOnes;
   const range = Array.from({ length: to - from + 1 }, (_, i) => from + i);
   const first = usual.filter((each) => each >= from && each <= to);
   return [...new Set([...lone, ...first, ...range])];
+}
+
+/**
+ * Where the next drive on a cable that is moved from one to the other is likely to answer: at an address that one of `expected` has, at a lone address, or at one that a
+ * family leaves the factory with. Example: with drives expected at 3 and 5, and one family that ships with 1: 3, 5, 1.
+ */
+export function likelyUnits(
+  link: LinkSettings,
+  definitions: readonly Definition[],
+  expected: readonly number[],
+): number[] {
+  const { usual, lone } = ownUnits(link, definitions);
+  const within = expected.filter((each) => each >= 1 && each <= highestUnit(link));
+  return [...new Set([...within, ...lone, ...usual])];
+}
+
+/** The addresses that families leave the factory with, and those they answer at when they are alone on a serial line. */
+function ownUnits(
+  link: LinkSettings,
+  definitions: readonly Definition[],
+): { usual: number[]; lone: number[] } {
+  const families = definitions.filter((each) => speaksOn(each, link));
+  const serial = link.kind === "modbus-serial" || link.kind === "modbus-rtu-over-tcp";
+  return {
+    usual: families.map((each) => each.file.canopen?.defaults.node ?? each.file.modbus!.defaults.address),
+    lone: serial ? families.flatMap((each) => each.file.modbus?.loneAddress ?? []) : [],
+  };
 }
 
 /** Ways of speaking on a port, the given one first, each once. */

@@ -1,5 +1,5 @@
 import type { Definition } from "@/core/definition";
-import { floatFromBits, type Parameter, type ParameterKind, type RawValue } from "@/core/value";
+import { floatOf, isFloat, type Parameter, type ParameterKind, type RawValue } from "@/core/value";
 import type { PlannedWrite } from "./planned-write";
 
 /** The motor is known before it is controlled; the drive may answer elsewhere after the communication changed. */
@@ -82,7 +82,7 @@ function above(
 }
 
 function physical(parameter: Parameter, raw: RawValue): number {
-  if (parameter.type === "float32") return floatFromBits(Number(raw));
+  if (isFloat(parameter.type)) return floatOf(parameter.type, raw);
   return (Number(raw) * Number(parameter.scale.num)) / Number(parameter.scale.den);
 }
 

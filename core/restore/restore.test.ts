@@ -62,6 +62,7 @@ describe("checks before writing", () => {
     supply: "3 × 400 V",
     firmware: "4.4",
     serial: "A",
+    notRead: false,
     completeness: { expected: 2, present: 2, missing: [], complete: true },
   };
   const usual: CheckInput = { definition: rill, record, drive, state };
@@ -88,6 +89,7 @@ describe("checks before writing", () => {
     ],
     ["self-start", { record: { ...record, startsByItself: ["14g Restart after a trip"] } }, "caution"],
     ["standing", { record: { ...record, standing: false } }, "caution"],
+    ["not-read", { record: { ...record, notRead: true } }, "caution"],
     ["trips", { state: { ...state, tripped: true, trip: { number: 3, name: "DC bus too low" } } }, "caution"],
     ["permission", { state: { ...state, permission: false } }, "caution"],
   ])("%s", (id, change, expected) => {
@@ -100,6 +102,20 @@ describe("checks before writing", () => {
     const others = checks.filter((each) => each.id !== "beside");
     expect(others.filter((each) => each.verdict !== "fine").map((each) => each.id)).toEqual([id]);
     expect(mayWrite(checks)).toBe(expected !== "stop");
+  });
+
+  test("what a file does not tell of its drive is no match", () => {
+    const untold = { rating: undefined, ratingName: "", supply: "", firmware: "", serial: "" };
+    const checks = checkRestore({ ...usual, record: { ...record, ...untold, notRead: true } });
+    const verdict = (id: string) => checks.find((each) => each.id === id)?.verdict;
+    expect(["rating", "supply", "firmware", "not-read"].map(verdict)).toEqual([
+      "stop",
+      "stop",
+      "caution",
+      "caution",
+    ]);
+    expect(mayWrite(checks)).toBe(false);
+    expect(checks.map((each) => each.found).join(" ")).not.toMatch(/ of a {2}|recorded was \./);
   });
 });
 

@@ -12,9 +12,10 @@ const row = (code: string, name: string): SheetRow => ({
   differs: false,
   moving: false,
   readOnly: false,
-  search: "",
 });
 const sheet = (columns: SheetData["columns"], ...rows: SheetRow[]): SheetData => ({
+  family: "none",
+  essentials: [],
   columns,
   compares: false,
   groups: [{ id: "a", title: "A", trail: "", axis: 0, rows }],

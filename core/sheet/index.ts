@@ -2,10 +2,12 @@
 export { gridOf, type SheetGrid } from "./grid";
 export {
   buildSheet,
-  filterSheet,
   type Cell,
   type SheetColumn,
   type SheetData,
   type SheetGroup,
   type SheetRow,
 } from "./rows";
+export { filterSheet, kindsOf, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
+export { parseFind, type Condition, type Find } from "./find";
+export { copyText } from "./copy";

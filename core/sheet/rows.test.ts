@@ -3,7 +3,7 @@ import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { hollin, rill } from "@/families/testing";
-import { buildSheet, filterSheet, type SheetData } from "./rows";
+import { buildSheet, type SheetData } from "./rows";
 
 const factory = () => valuesByCode(factorySet(rill, "R-030"));
 const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({
@@ -30,6 +30,24 @@ describe("a sheet", () => {
     expect(row(sheet, "1r")).toMatchObject({ differs: true, verdict: "back to default" });
     expect(row(sheet, "4r")).toMatchObject({ differs: true, verdict: "changed on the drive" });
     expect(row(sheet, "5r")).toMatchObject({ differs: false, verdict: undefined });
+  });
+  test("between two that somebody holds, a difference is told with its share of the first; of 0 there is none", () => {
+    const sheet = buildSheet(rill, "R-030", [
+      column("record", { "4r": 180, "1r": 200, "10f": 0 }),
+      column("record", { "4r": 120, "1r": 300, "10f": 1200 }),
+    ]);
+    expect(row(sheet, "4r").by).toBe("-0.6 s (-33 %)");
+    expect(row(sheet, "1r").by).toBe("+1 s (+50 %)");
+    expect(row(sheet, "10f").by).toBe("+12 Hz");
+  });
+  test("a draft is told by how far it is from the record it stands on, whatever the default is", () => {
+    const sheet = buildSheet(rill, "R-030", [
+      column("draft", { "4r": 200 }),
+      column("record", { "4r": 180 }),
+      column("default"),
+    ]);
+    expect(row(sheet, "4r").by).toBe("+0.2 s (+11 %)");
+    expect(row(sheet, "1r").by).toBeUndefined();
   });
   test("defaults alone show what a family has: parameters without a default too; beside a record they are left out where it has none", () => {
     const defaults = buildSheet(rill, "R-030", [column("default")]);
@@ -88,27 +106,5 @@ describe("a sheet", () => {
   test("what moves by itself neither differs nor counts as not default", () => {
     const sheet = buildSheet(rill, "R-030", [column("live", { "1y": 4000 }), column("record", { "1y": 0 })]);
     expect(row(sheet, "1y")).toMatchObject({ moving: true, differs: false, notDefault: false });
-  });
-});
-
-describe("finding", () => {
-  const sheet = buildSheet(rill, "R-030", [column("record", { "1r": 250, "13r": 1 }), column("default")]);
-  const find = (text: string, more = {}) =>
-    filterSheet(sheet.groups, { text, onlyNotDefault: false, onlyDifferences: false, ...more }).flatMap(
-      (each) => each.rows.map((one) => one.code),
-    );
-  test.each([
-    ["4r", "4r"],
-    ["coast", "13r"],
-    ["deceleration emergency", "9r"],
-    ["2.50", "1r"],
-    ["brake resistor", "14r"],
-  ])("%s finds %s", (text, code) => {
-    expect(find(text)).toContain(code);
-  });
-  test("all words must be there, and groups without rows go", () => {
-    expect(find("deceleration nonsense")).toEqual([]);
-    expect(find("", { onlyNotDefault: true })).toEqual(["1r", "13r"]);
-    expect(find("kiln of nowhere")).toEqual([]);
   });
 });

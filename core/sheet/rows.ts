@@ -1,7 +1,14 @@
 import type { Column, Source } from "@/core/compare";
-import { compareColumns, verdict, VERDICTS } from "@/core/compare";
+import { compareColumns, numericDifference, verdict, VERDICTS } from "@/core/compare";
 import { defaultFor, type Definition } from "@/core/definition";
-import { formatValue, type FormattedValue, type RawValue } from "@/core/value";
+import {
+  formatValue,
+  physicalNumber,
+  type FormattedValue,
+  type Parameter,
+  type ParameterKind,
+  type RawValue,
+} from "@/core/value";
 
 /** One cell of a sheet, ready to draw. */
 export interface Cell extends FormattedValue {
@@ -18,7 +25,11 @@ export interface SheetRow {
   code: string;
   name: string;
   help: string;
-  kind: string;
+  kind: ParameterKind;
+  /** The code without axis and set, where there are several. */
+  base?: string;
+  /** The texts of its choices, where it has some: one looks for what a parameter can do. */
+  choices?: string;
   cells: Cell[];
   notDefault: boolean;
   differs: boolean;
@@ -28,8 +39,6 @@ export interface SheetRow {
   by?: string;
   /** Default, record and drive in one word, where all three are there. */
   verdict?: string;
-  /** Lower-case text that a search looks through: code, name, unit, meaning and value. */
-  search: string;
 }
 
 export interface SheetGroup {
@@ -47,6 +56,10 @@ export interface SheetColumn {
 }
 
 export interface SheetData {
+  /** The definition's id: whose parameters these are. */
+  family: string;
+  /** The definition's short list, codes without axis and set; empty where it brings none. */
+  essentials: string[];
   columns: SheetColumn[];
   /** Whether there is something to compare beside a default. */
   compares: boolean;
@@ -93,35 +106,23 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
       name: parameter.name,
       help: parameter.help,
       kind: parameter.kind,
+      ...(parameter.base === parameter.code ? {} : { base: parameter.base }),
+      ...(parameter.choices ? { choices: parameter.choices.map((each) => each.text).join(" ") } : {}),
       cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
       differs: !row.moving && !names && held.some((raw) => raw !== held[0]),
       moving: row.moving,
       readOnly: parameter.readOnly,
-      // Beside a default, the difference says how far the value is from it.
-      by:
-        row.by === undefined
-          ? undefined
-          : signed(
-              columns.length === 2 && columns[1]!.source === "default" ? -row.by : row.by,
-              parameter.unit,
-            ),
+      by: differenceWords(parameter, columns, compared, row.cells),
       verdict:
         names && held.some((raw) => raw !== held[0])
           ? "each its own"
           : verdictOf(columns, standard, row.cells),
-      search: [
-        parameter.code,
-        parameter.name,
-        parameter.unit ?? "",
-        group(definition, parameter.group),
-        ...cells.flatMap((cell) => [cell.text, cell.meaning]),
-      ]
-        .join(" ")
-        .toLowerCase(),
     });
   }
   return {
+    family: definition.id,
+    essentials: definition.file.essentials ?? [],
     columns: columns.map(({ title, source }) => ({ title, source })),
     compares: compared.length > 1,
     groups: [...groups.values()].filter((each) => each.rows.length > 0),
@@ -135,13 +136,38 @@ function mostCommon(values: Array<RawValue | undefined>): RawValue | undefined {
   );
 }
 
-function group(definition: Definition, id: string): string {
-  return definition.groups.find((each) => each.id === id)?.trail.join(" ") ?? "";
-}
-
 function signed(by: number, unit: string | undefined): string {
   const text = Number(by.toPrecision(10)).toString();
   return `${by > 0 ? "+" : ""}${text}${unit ? ` ${unit}` : ""}`;
+}
+
+/**
+ * The difference of two values in words: how far the last is from the first of those that somebody holds, with its share; a draft's from what it stands on; a value that stands
+ * alone from the default beside it.
+ */
+function differenceWords(
+  parameter: Parameter,
+  columns: readonly Column[],
+  compared: readonly number[],
+  cells: ReadonlyArray<RawValue | undefined>,
+): string | undefined {
+  const [first, last] = [compared[0]!, compared.at(-1)!];
+  const alone = compared.length === 1;
+  if (alone && columns.length !== 2) return undefined;
+  const beside = alone ? cells[first === 0 ? 1 : 0] : cells[last];
+  const back = alone || columns[first]!.source === "draft";
+  const [from, to] = back ? [beside, cells[first]] : [cells[first], beside];
+  const by = numericDifference(parameter, from, to);
+  if (by === undefined) return undefined;
+  return signed(by, parameter.unit) + (alone ? "" : share(by, parameter, from));
+}
+
+/** A difference as a share of what it began from: " (+50 %)"; nothing where that is 0, or the unit is a share itself. */
+function share(by: number, parameter: Parameter, from: RawValue | undefined): string {
+  const whole = from === undefined ? undefined : physicalNumber(parameter, from);
+  if (!whole || parameter.unit === "%" || !Number.isFinite(by / whole)) return "";
+  const percent = Math.round((by / Math.abs(whole)) * 100);
+  return percent === 0 ? "" : ` (${percent > 0 ? "+" : ""}${percent} %)`;
 }
 
 function verdictOf(
@@ -155,31 +181,4 @@ function verdictOf(
   const said = verdict(standard, cells[recorded], cells[live]);
   // As recorded needs no word: what stands alone in its column is what somebody has to look at.
   return said === "as-recorded" || said === "never-set" ? undefined : VERDICTS[said];
-}
-
-/** What a person wants to see of a sheet. */
-export interface SheetFilter {
-  text: string;
-  onlyNotDefault: boolean;
-  onlyDifferences: boolean;
-}
-
-/** The rows that a filter leaves, group by group; groups with none are left out. Words of the text must all be found. */
-export function filterSheet(
-  groups: SheetGroup[],
-  { text, onlyNotDefault, onlyDifferences }: SheetFilter,
-): SheetGroup[] {
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0 && !onlyNotDefault && !onlyDifferences) return groups;
-  const left: SheetGroup[] = [];
-  for (const group of groups) {
-    const rows = group.rows.filter(
-      (row) =>
-        (!onlyNotDefault || row.notDefault) &&
-        (!onlyDifferences || row.differs) &&
-        words.every((word) => row.search.includes(word)),
-    );
-    if (rows.length > 0) left.push({ ...group, rows });
-  }
-  return left;
 }

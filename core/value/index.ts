@@ -22,16 +22,23 @@ export {
   emptyRaw,
   encodeRegisters,
   floatFromBits,
+  floatOf,
+  floatRaw,
   floatToBits,
   isBits,
+  isFloat,
+  isText,
   isWide,
   rawBounds,
   rawFromBits,
   registerCount,
   type RawValue,
+  type Sized,
 } from "./raw";
+export { REGISTER_ORDERS, type RegisterOrder } from "./register-order";
 export { decimalsFor, floatText, physicalNumber, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
 export { parseValue, toRaw, type Parsed } from "./parse";
 export { veiled } from "./veiled";
 export { checkRange } from "./range";
+export { unitFactor } from "./unit";

@@ -1,6 +1,8 @@
+import type { RegisterOrder } from "./register-order";
+
 /**
- * How a value lies in the drive. `bits16` is a 16-bit word whose bits mean something each; `text` is ASCII, two characters a register.
- * 8-bit types exist where a protocol knows them; over Modbus they take the low half of a register.
+ * How a value lies in the drive. `bits16` is a 16-bit word whose bits mean something each; `text` is ASCII, two characters a register; `octets` are bytes
+ * that are no text, two a register. 8-bit types exist where a protocol knows them; over Modbus they take the low half of a register.
  */
 export const VALUE_TYPES = [
   "u8",
@@ -12,10 +14,20 @@ export const VALUE_TYPES = [
   "u64",
   "i64",
   "float32",
+  "u24",
+  "i24",
+  "u40",
+  "i40",
+  "u48",
+  "i48",
+  "u56",
+  "i56",
+  "float64",
   "bits8",
   "bits16",
   "bits32",
   "text",
+  "octets",
 ] as const;
 export type ValueType = (typeof VALUE_TYPES)[number];
 
@@ -91,6 +103,8 @@ export interface Parameter {
   registers: number;
   type: ValueType;
   length: number;
+  /** Where it differs from the family's. */
+  wordOrder?: RegisterOrder;
   scale: { num: bigint; den: bigint };
   decimals: number;
   unit?: string;

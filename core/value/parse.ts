@@ -7,7 +7,7 @@ import {
   exactDecimals,
   type Rational,
 } from "./rational";
-import { byteCount, floatToBits, isBits, isWide, rawBounds, type RawValue } from "./raw";
+import { byteCount, floatRaw, isBits, isFloat, isText, isWide, rawBounds, type RawValue } from "./raw";
 import { unitFactor } from "./unit";
 
 export type Parsed = { ok: true; raw: RawValue } | { ok: false; reason: string };
@@ -22,7 +22,7 @@ const yes = (raw: RawValue): Parsed => ({ ok: true, raw });
  */
 export function parseValue(parameter: Parameter, typed: string): Parsed {
   const text = typed.trim();
-  if (parameter.type === "text") return parseText(parameter, typed);
+  if (isText(parameter.type)) return parseText(parameter, typed);
   if (text === "") return no("Nothing was typed. Type a value, or Esc to leave it as it is.");
   if (parameter.choices) return parseChoice(parameter, text);
   if (isBits(parameter.type)) return parseBits(text, 8 * byteCount(parameter.type));
@@ -31,11 +31,18 @@ export function parseValue(parameter: Parameter, typed: string): Parsed {
   if (!match || !figure) return no(`"${text}" is not a number.`);
   const inUnit = convert(figure, match[2]!.trim(), parameter.unit);
   if (!inUnit) return no(`"${match[2]}" cannot be turned into ${parameter.unit ?? "a value without unit"}.`);
-  if (parameter.type === "float32") return yes(floatToBits(Number(inUnit.num) / Number(inUnit.den)));
+  if (isFloat(parameter.type)) return yes(floatRaw(parameter.type, Number(inUnit.num) / Number(inUnit.den)));
   return toRaw(parameter, inUnit);
 }
 
 function parseText(parameter: Parameter, typed: string): Parsed {
+  if (parameter.type === "octets") {
+    const digits = typed.replace(/\s/g, "").toUpperCase();
+    if (!/^([\dA-F]{2})*$/.test(digits)) return no("Bytes are typed as pairs of hexadecimal digits: 0A 1B.");
+    return digits.length > 2 * parameter.length
+      ? no(`At most ${parameter.length} bytes; these are ${digits.length / 2}.`)
+      : yes(digits);
+  }
   if (typed.length > parameter.length)
     return no(`At most ${parameter.length} characters; these are ${typed.length}.`);
   return /^[\x20-\xff]*$/.test(typed)

@@ -1,24 +1,27 @@
 import type { Parameter } from "./parameter";
 import { exactDecimals, parseRational, reduce, toDecimalText, toNumber } from "./rational";
-import { byteCount, floatFromBits, isBits, type RawValue } from "./raw";
+import { byteCount, floatOf, isBits, isFloat, isText, type RawValue } from "./raw";
 
 /** Physical value as decimal text, without unit: what the drive's own display would say. Text and bits come back as they are. */
 export function physicalText(parameter: Parameter, raw: RawValue): string {
-  if (parameter.type === "text") return String(raw);
+  if (isText(parameter.type)) return String(raw);
   if (isBits(parameter.type))
     return `0x${Number(raw)
       .toString(16)
       .toUpperCase()
       .padStart(2 * byteCount(parameter.type), "0")}`;
-  if (parameter.type === "float32") return floatText(floatFromBits(Number(raw)));
+  if (isFloat(parameter.type)) {
+    const value = floatOf(parameter.type, raw);
+    return parameter.type === "float32" ? floatText(value) : doubleText(value);
+  }
   const { num, den } = parameter.scale;
   return toDecimalText({ num: BigInt(raw) * num, den }, parameter.decimals);
 }
 
 /** Physical value as a number, for charts, differences and questions; undefined for text. */
 export function physicalNumber(parameter: Parameter, raw: RawValue): number | undefined {
-  if (parameter.type === "text") return undefined;
-  if (parameter.type === "float32") return floatFromBits(Number(raw));
+  if (isText(parameter.type)) return undefined;
+  if (isFloat(parameter.type)) return floatOf(parameter.type, raw);
   return (Number(raw) * Number(parameter.scale.num)) / Number(parameter.scale.den);
 }
 
@@ -32,14 +35,24 @@ export function decimalsFor(scale: { num: bigint; den: bigint }): number {
 
 /** The shortest decimal that reads back as the same binary32. */
 export function floatText(value: number): string {
-  if (Number.isNaN(value)) return "not a number";
-  if (!Number.isFinite(value)) return value > 0 ? "infinite" : "-infinite";
-  if (Object.is(value, -0)) return "-0";
+  const word = floatWord(value);
+  if (word !== undefined) return word;
   for (let digits = 1; digits <= 9; digits++) {
     const text = value.toPrecision(digits);
     if (Math.fround(Number(text)) === value) return /e/.test(text) ? text : plain(text);
   }
   return String(value);
+}
+
+/** The shortest decimal that reads back as the same binary64. */
+function doubleText(value: number): string {
+  return floatWord(value) ?? String(value);
+}
+
+function floatWord(value: number): string | undefined {
+  if (Number.isNaN(value)) return "not a number";
+  if (!Number.isFinite(value)) return value > 0 ? "infinite" : "-infinite";
+  return Object.is(value, -0) ? "-0" : undefined;
 }
 
 function plain(text: string): string {

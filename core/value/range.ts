@@ -1,17 +1,18 @@
 import { formatLine } from "./format";
 import type { Parameter } from "./parameter";
-import { floatFromBits, type RawValue } from "./raw";
+import { floatOf, isFloat, isText, type RawValue } from "./raw";
 
 /** Why a raw value is outside what the parameter allows (range, step, choices), in words; undefined when it is inside. */
 export function checkRange(parameter: Parameter, raw: RawValue): string | undefined {
-  if (parameter.type === "text") return undefined;
+  const { type } = parameter;
+  if (isText(type)) return undefined;
   if (parameter.choices) {
     return parameter.choices.some((each) => each.value === raw)
       ? undefined
       : `${raw} is none of the choices of ${parameter.code}.`;
   }
-  const measure = parameter.type === "float32" ? floatFromBits : Number;
-  const value = measure(Number(raw));
+  const measure = (each: RawValue): number => (isFloat(type) ? floatOf(type, each) : Number(each));
+  const value = measure(raw);
   if (Number.isNaN(value)) return `${parameter.code} is not a number.`;
   const { rawMin, rawMax, rawStep } = parameter;
   if (rawMin !== undefined && value < measure(rawMin))

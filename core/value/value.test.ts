@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import {
+  REGISTER_ORDERS,
   checkRange,
   decodeRegisters,
   encodeRegisters,
@@ -26,13 +27,9 @@ describe("registers", () => {
   ];
   test.each(ranges)("%s comes back as it went, in both word orders", (type, min, max) => {
     fc.assert(
-      fc.property(
-        fc.integer({ min, max }),
-        fc.constantFrom("high-first" as const, "low-first" as const),
-        (raw, order) => {
-          expect(decodeRegisters(type, encodeRegisters(type, raw, order), order)).toBe(raw);
-        },
-      ),
+      fc.property(fc.integer({ min, max }), fc.constantFrom(...REGISTER_ORDERS), (raw, order) => {
+        expect(decodeRegisters(type, encodeRegisters(type, raw, order), order)).toBe(raw);
+      }),
     );
   });
   test("text of any Latin-1 comes back, up to its length", () => {
@@ -42,10 +39,17 @@ describe("registers", () => {
       }),
     );
   });
+  test("bytes that are no text come back with their zeros", () => {
+    expect(encodeRegisters("octets", "0A001B", "high-first", 4)).toEqual([0x0a00, 0x1b00]);
+    expect(decodeRegisters("octets", [0x0a00, 0x1b00])).toBe("0A001B00");
+  });
   test("known patterns", () => {
     expect(encodeRegisters("i16", -2)).toEqual([0xfffe]);
     expect(encodeRegisters("u32", 70001)).toEqual([1, 4465]);
     expect(encodeRegisters("u32", 70001, "low-first")).toEqual([4465, 1]);
+    expect(encodeRegisters("u32", 0x0a0b0c0d, "high-first, bytes-swapped")).toEqual([0x0b0a, 0x0d0c]);
+    expect(encodeRegisters("u32", 0x0a0b0c0d, "low-first, bytes-swapped")).toEqual([0x0d0c, 0x0b0a]);
+    expect(decodeRegisters("text", [0x6952, 0x6c6c], "high-first, bytes-swapped")).toBe("Rill");
     expect(encodeRegisters("float32", floatToBits(1.5))).toEqual([0x3fc0, 0]);
     expect(encodeRegisters("text", "Kiln", "high-first", 6)).toEqual([0x4b69, 0x6c6e, 0]);
   });

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type FormEvent } from "react";
 import { bench } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { adviseTrouble, linkText, type LinkSettings } from "@/core/link";
+import { Touchable, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
@@ -39,6 +40,7 @@ interface Attempt {
 /** The bench: a way to a drive, finding who is on it, and the drives one is connected to. */
 export function BenchPage({ acknowledged, name, links, families, start }: Props) {
   const router = useRouter();
+  const mayConnect = useMay("connect");
   const { plant, to } = usePlant();
   const { connections, searches } = useLive();
   const [warned, setWarned] = useState(acknowledged);
@@ -94,119 +96,121 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
     if (link) void connect(link, Number(draft.unit));
     else setComplaint(settings.ok ? "" : settings.missing);
   };
-  if (!warned) return <LiveWarning name={name} onAcknowledged={() => setWarned(true)} />;
+  if (mayConnect && !warned) return <LiveWarning name={name} onAcknowledged={() => setWarned(true)} />;
   const speaking = speakers(families, draft);
   return (
-    <div className="flex flex-1 min-h-0 max-lg:flex-col">
-      <aside className="w-[23rem] max-lg:w-full shrink-0 border-r border-hairline overflow-y-auto px-5 py-4">
-        <h1 className="text-xl font-semibold mb-3">Connect to a drive</h1>
-        <LinkForm
-          draft={draft}
-          families={families}
-          onChange={(next) => {
-            setDraft(next);
-            clear();
-          }}
-        />
-        <form onSubmit={submit} className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
-          <Field
-            label="Drive's address"
-            value={draft.unit}
-            onChange={(event) => setDraft({ ...draft, unit: event.target.value })}
-            inputMode="numeric"
-            pattern="\d{1,3}"
-            required
+    <Touchable right="connect">
+      <div className="flex flex-1 min-h-0 max-lg:flex-col">
+        <aside className="w-[23rem] max-lg:w-full shrink-0 border-r border-hairline overflow-y-auto px-5 py-4">
+          <h1 className="text-xl font-semibold mb-3">Connect to a drive</h1>
+          <LinkForm
+            draft={draft}
+            families={families}
+            onChange={(next) => {
+              setDraft(next);
+              clear();
+            }}
           />
-          <Button rank="primary" type="submit" disabled={busy !== ""}>
-            {busy ? "Asking ..." : "Connect"}
-          </Button>
-          <Button
-            disabled={busy !== ""}
-            onClick={() => void test()}
-            title="Is somebody there? Nothing is connected."
-          >
-            Test
-          </Button>
-        </form>
-        {complaint && (
-          <p role="alert" className="mt-2 text-[15px] text-vermilion">
-            {complaint}
-          </p>
-        )}
-        {busy && (
-          <p role="status" className="mt-2 text-soft text-[15px]">
-            {busy}
-          </p>
-        )}
-        {tested && (
-          <p role="status" className="mt-2 text-[15px]">
-            {tested}
-          </p>
-        )}
-        <h2 className="mt-5 mb-2 pt-4 border-t border-hairline font-semibold">Nobody knows the address?</h2>
-        <FindForm link={link} onFind={(request) => link && void find(link, request)} />
-        {speaking.length > 0 && (
-          <div className="mt-5 pt-4 border-t border-hairline space-y-1">
-            <h2 className="font-semibold">Cable, switches, keypad</h2>
-            {speaking.map(
-              (each) =>
-                each.card && (
-                  <details key={each.id}>
-                    <summary className="cursor-pointer min-h-8 text-[15px]">{each.title}</summary>
-                    <div className="pb-3">
-                      <ConnectionCard card={each.card} withoutMains={each.withoutMains} />
-                    </div>
-                  </details>
-                ),
-            )}
-          </div>
-        )}
-      </aside>
-      <div className="flex-1 min-w-0 overflow-y-auto px-6 py-4">
-        {attempt?.trouble.kind === "unknown-drive" ? (
-          <UnknownDrive
-            text={attempt.trouble.text}
-            link={attempt.link}
-            unit={attempt.unit}
-            families={speakers(families, draftOf(attempt.link, attempt.unit))}
-            busy={busy !== ""}
-            onConnect={(to, unit, as) => void connect(to, unit, as)}
-          />
-        ) : (
-          attempt && <Failed attempt={attempt} />
-        )}
-        {[...searches.values()].map((view) => (
-          <SearchResult
-            key={view.id}
-            view={view}
-            busy={busy !== ""}
-            onConnect={(to, unit, as) => void connect(to, unit, as)}
-            onPatient={() =>
-              void find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })
-            }
-          />
-        ))}
-        {connections.size > 0 && (
-          <section className="mb-6">
-            <h2 className="text-lg font-semibold mb-2">Connected now</h2>
-            <div className="space-y-3">
-              {[...connections.values()].map((view) => (
-                <ConnectedCard key={view.id} view={view} />
-              ))}
+          <form onSubmit={submit} className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
+            <Field
+              label="Drive's address"
+              value={draft.unit}
+              onChange={(event) => setDraft({ ...draft, unit: event.target.value })}
+              inputMode="numeric"
+              pattern="\d{1,3}"
+              required
+            />
+            <Button rank="primary" type="submit" disabled={busy !== ""}>
+              {busy ? "Asking ..." : "Connect"}
+            </Button>
+            <Button
+              disabled={busy !== ""}
+              onClick={() => void test()}
+              title="Is somebody there? Nothing is connected."
+            >
+              Test
+            </Button>
+          </form>
+          {complaint && (
+            <p role="alert" className="mt-2 text-[15px] text-vermilion">
+              {complaint}
+            </p>
+          )}
+          {busy && (
+            <p role="status" className="mt-2 text-soft text-[15px]">
+              {busy}
+            </p>
+          )}
+          {tested && (
+            <p role="status" className="mt-2 text-[15px]">
+              {tested}
+            </p>
+          )}
+          <h2 className="mt-5 mb-2 pt-4 border-t border-hairline font-semibold">Nobody knows the address?</h2>
+          <FindForm link={link} onFind={(request) => link && void find(link, request)} />
+          {speaking.length > 0 && (
+            <div className="mt-5 pt-4 border-t border-hairline space-y-1">
+              <h2 className="font-semibold">Cable, switches, keypad</h2>
+              {speaking.map(
+                (each) =>
+                  each.card && (
+                    <details key={each.id}>
+                      <summary className="cursor-pointer min-h-8 text-[15px]">{each.title}</summary>
+                      <div className="pb-3">
+                        <ConnectionCard card={each.card} withoutMains={each.withoutMains} />
+                      </div>
+                    </details>
+                  ),
+              )}
             </div>
-          </section>
-        )}
-        <KnownLinks
-          links={links}
-          busy={busy !== ""}
-          onConnect={(to, unit) => void connect(to, unit)}
-          onTake={(to, unit) => {
-            setDraft(draftOf(to, unit));
-            clear();
-          }}
-        />
+          )}
+        </aside>
+        <div className="flex-1 min-w-0 overflow-y-auto px-6 py-4">
+          {attempt?.trouble.kind === "unknown-drive" ? (
+            <UnknownDrive
+              text={attempt.trouble.text}
+              link={attempt.link}
+              unit={attempt.unit}
+              families={speakers(families, draftOf(attempt.link, attempt.unit))}
+              busy={busy !== ""}
+              onConnect={(to, unit, as) => void connect(to, unit, as)}
+            />
+          ) : (
+            attempt && <Failed attempt={attempt} />
+          )}
+          {[...searches.values()].map((view) => (
+            <SearchResult
+              key={view.id}
+              view={view}
+              busy={busy !== ""}
+              onConnect={(to, unit, as) => void connect(to, unit, as)}
+              onPatient={() =>
+                void find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })
+              }
+            />
+          ))}
+          {connections.size > 0 && (
+            <section className="mb-6">
+              <h2 className="text-lg font-semibold mb-2">Connected now</h2>
+              <div className="space-y-3">
+                {[...connections.values()].map((view) => (
+                  <ConnectedCard key={view.id} view={view} />
+                ))}
+              </div>
+            </section>
+          )}
+          <KnownLinks
+            links={links}
+            busy={busy !== ""}
+            onConnect={(to, unit) => void connect(to, unit)}
+            onTake={(to, unit) => {
+              setDraft(draftOf(to, unit));
+              clear();
+            }}
+          />
+        </div>
       </div>
-    </div>
+    </Touchable>
   );
 }
 

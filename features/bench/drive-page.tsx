@@ -3,7 +3,10 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
+import type { Parts } from "@/core/definition";
 import type { SheetData } from "@/core/sheet";
+import { ChangeByDraft } from "@/features/draft/change-by-draft";
+import { Offered, Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
@@ -12,24 +15,30 @@ import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
-import { Keep, Place } from "./drive-actions";
 import { DriveNotices } from "./drive-notices";
 import { Identity, StandsAt } from "./identity";
+import { Keep } from "./keep";
+import { Place } from "./place";
 import { Reading } from "./reading";
 
 interface Props {
   id: string;
   tags: Array<{ tag: string; title: string }>;
+  areas: string[];
   sheet: SheetData | undefined;
   readAt: number | undefined;
   standing: number | undefined;
   view: ConnectionView | undefined;
   /** Nobody knows which values are permanent. */
   hollow: boolean;
+  /** What of it can be recorded apart. */
+  parts: Parts | undefined;
 }
 
+const READ_WORDS: Record<string, string> = { stopped: "Go on reading", true: "Read again", false: "Read it" };
+
 /** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
-export function DrivePage({ id, tags, sheet, readAt, standing, view: first, hollow }: Props) {
+export function DrivePage({ id, tags, areas, sheet, readAt, standing, view: first, hollow, parts }: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const { connections, gone, jobs } = useLive();
@@ -64,31 +73,42 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first, holl
         <h1 className="flex-1 min-w-60 text-lg font-semibold">
           <StandsAt position={view.position} />
         </h1>
-        <div className="flex flex-wrap gap-2 items-center">
-          <Place view={view} tags={tags} onPlace={onPlace} />
-          {!reading && (
-            <Button onClick={() => void act(bench.readAgain, { params: { plant, connection: id } })}>
-              {phase === "stopped" ? "Go on reading" : "Read again"}
-            </Button>
-          )}
-          {reading && (
-            <Button onClick={() => void act(bench.stopReading, { params: { plant, connection: id } })}>
-              Stop reading
-            </Button>
-          )}
-          {view.position && standing !== undefined && !reading && !job && !view.unfit && (
-            <ButtonLink letter="r" href={to(`/positions/${view.position.tag}/restore?connection=${id}`)}>
-              Restore record {standing} →
-            </ButtonLink>
-          )}
-          <Keep view={view} />
-        </div>
+        <Offered right="connect">
+          <div className="flex flex-wrap gap-2 items-center">
+            <Place view={view} tags={tags} areas={areas} onPlace={onPlace} />
+            {!reading && (
+              <Button
+                onClick={() =>
+                  void askFirst("Read it all the same", (although) =>
+                    ask(bench.readAgain, { params: { plant, connection: id }, body: { although } }),
+                  )
+                }
+              >
+                {READ_WORDS[phase === "stopped" ? "stopped" : String(view.reading !== undefined)]}
+              </Button>
+            )}
+            {reading && (
+              <Button onClick={() => void act(bench.stopReading, { params: { plant, connection: id } })}>
+                Stop reading
+              </Button>
+            )}
+            {view.position && standing !== undefined && !reading && !job && !view.unfit && (
+              <ButtonLink letter="r" href={to(`/positions/${view.position.tag}/restore?connection=${id}`)}>
+                Restore record {standing} →
+              </ButtonLink>
+            )}
+            {!reading && !job && <ChangeByDraft view={view} />}
+            <Keep view={view} parts={parts} />
+          </div>
+        </Offered>
         <div className="w-full">
           <Identity view={view} />
         </div>
       </div>
       <div className="px-5 pt-3 space-y-2">
-        <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
+        <Touchable right="connect">
+          <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
+        </Touchable>
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}
       </div>
       {sheet ? (
@@ -99,11 +119,19 @@ export function DrivePage({ id, tags, sheet, readAt, standing, view: first, holl
               {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}
             </p>
           )}
-          <Sheet data={sheet} start="all" dim={view.phase !== "connected"} hollow={hollow} />
+          <Sheet
+            data={sheet}
+            place={`drive at ${view.position?.tag ?? view.identity?.serial ?? ""}`}
+            of={{ connection: id, tag: view.position?.tag }}
+            dim={view.phase !== "connected"}
+            hollow={hollow}
+          />
         </div>
       ) : (
         <Empty title="Each group will stand here when the reading is done.">
-          It is safe in the archive as soon as its cell in the strip is full.
+          {view.readingDisturbs !== undefined && view.reading === undefined
+            ? `It was not read yet, since reading disturbs it: ${view.readingDisturbs}`
+            : "It is safe in the archive as soon as its cell in the strip is full."}
         </Empty>
       )}
     </div>

@@ -53,7 +53,8 @@ export function settingsOf(
       kind: draft.kind,
       host,
       port,
-      net: Number(draft.net) || 1,
+      /** Left empty: the gateway knows one network and takes no number. */
+      net: Number(draft.net) || 0,
       inFlight: Number(draft.inFlight) || 4,
     },
   };
@@ -68,7 +69,9 @@ export function draftOf(link: LinkSettings, unit: number): LinkDraft {
     kind: link.kind,
     host: link.host,
     port: String(link.port),
-    ...(link.kind === "canopen-gateway" ? { net: String(link.net), inFlight: String(link.inFlight) } : {}),
+    ...(link.kind === "canopen-gateway"
+      ? { net: link.net === 0 ? "" : String(link.net), inFlight: String(link.inFlight) }
+      : {}),
   };
 }
 

@@ -105,7 +105,7 @@ export function LinkForm({
                 inputMode="numeric"
               />
               <Field
-                label="Network"
+                label="Network (empty: it knows one only)"
                 value={draft.net}
                 onChange={(event) => set({ net: event.target.value })}
                 inputMode="numeric"

@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { cabinet, type StandInView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
@@ -21,7 +22,7 @@ const DISTURBANCES: Array<[string, string]> = [
 
 type Press = (name: string, more?: object) => Promise<void>;
 
-/** What a person would do with their own hands at the cabinet, done here to stand-in drives. In the demo only, and marked so. */
+/** What a person would do with their own hands at the cabinet, done here to stand-in drives. In the demo and the practice plant only, and marked so. */
 export function Cabinet({
   first,
   families,
@@ -33,12 +34,16 @@ export function Cabinet({
 }) {
   const [swapping, setSwapping] = useState<StandInView>();
   const client = useQueryClient();
-  const looked = useAsked(cabinet.showCabinet, {}, { everyMs: LOOK_MS });
+  const { plant } = usePlant();
+  const looked = useAsked(cabinet.showCabinet, { params: { plant } }, { everyMs: LOOK_MS });
   const drives = looked?.ok ? looked.value : first;
   const at =
     (drive: StandInView): Press =>
     async (name, more = {}) => {
-      await act(cabinet.actAtCabinet, { body: { line: drive.line, tag: drive.tag, act: name, ...more } });
+      await act(cabinet.actAtCabinet, {
+        params: { plant },
+        body: { line: drive.line, tag: drive.tag, act: name, ...more },
+      });
       await client.invalidateQueries();
     };
   const lines = [...new Set(drives.map((each) => each.line))].map((line) =>
@@ -49,8 +54,8 @@ export function Cabinet({
       <div className="border-2 border-dashed border-ochre rounded-page p-4 mb-4 bg-ochre-ground">
         <h1 className="text-xl font-semibold">The cabinet, as a stand-in</h1>
         <p>
-          These are no real drives. They stand in for them in the demo, and this page stands in for your
-          hands: switch off, press a key, pull a cable, put another drive in.
+          These are no real drives. They stand in for them here, and this page stands in for your hands:
+          switch off, press a key, pull a cable, put another drive in.
         </p>
       </div>
       {trouble && (

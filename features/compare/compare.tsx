@@ -1,12 +1,17 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { PositionLine } from "@/core/contract";
 import type { SheetData } from "@/core/sheet";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
+import type { SheetOf } from "@/features/sheet/leaf";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { Empty, Notice } from "@/ui/notice";
+import { OddOnes, type OddLine } from "./odd-ones";
+import { PositionChoice } from "./position-choice";
+import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
 
 interface Props {
   tokens: string[];
@@ -16,20 +21,37 @@ interface Props {
   /** What stands under another parameter list than the first column, and that list. */
   otherLists: string[];
   list: string | undefined;
-  positions: Array<{ tag: string; title: string; records: number }>;
   twins: Array<{ name: string; tags: string[] }>;
   sheet: SheetData | undefined;
+  /** The first of the columns that is a record: what the leaf of a row is about. */
+  of: SheetOf | undefined;
+  /** The columns that are records. */
+  records: RecordColumn[];
+  /** Who stands apart among several positions. */
+  odd: OddLine[];
 }
 
 /** Anything with anything: records, factory defaults, connected drives, side by side. */
-export function Compare({ tokens, titles, missing, otherLists, list, positions, twins, sheet }: Props) {
+export function Compare({
+  tokens,
+  titles,
+  missing,
+  otherLists,
+  list,
+  twins,
+  sheet,
+  of,
+  records,
+  odd,
+}: Props) {
   const { to } = usePlant();
   const router = useRouter();
   const { connections } = useLive();
-  const [tag, setTag] = useState(positions[0]?.tag ?? "");
+  const [chosen, setChosen] = useState<PositionLine>();
+  const tag = chosen?.tag;
+  const newest = chosen?.newest?.number ?? 0;
   const show = (next: string[]): void =>
     router.push(to(`/compare?${next.map((each) => `c=${encodeURIComponent(each)}`).join("&")}`));
-  const position = positions.find((each) => each.tag === tag);
   const add = (token: string): void => {
     if (token && !tokens.includes(token)) show([...tokens, token]);
   };
@@ -55,35 +77,23 @@ export function Compare({ tokens, titles, missing, otherLists, list, positions, 
             </li>
           ))}
         </ul>
-        <div className="flex items-center gap-2 text-[14px]">
-          <select
-            aria-label="Position"
-            value={tag}
-            onChange={(event) => setTag(event.target.value)}
-            className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
-          >
-            {positions.map((each) => (
-              <option key={each.tag} value={each.tag}>
-                {each.tag} {each.title}
-              </option>
-            ))}
-          </select>
+        <div className="flex flex-wrap items-center gap-2 text-[14px]">
+          <PositionChoice chosen={chosen} onChoose={setChosen} />
           <select
             aria-label="What of it"
             value=""
+            disabled={tag === undefined}
             onChange={(event) => add(event.target.value)}
             className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
           >
             <option value="">add ...</option>
             <option value={`${tag}:standing`}>standing record</option>
             <option value={`${tag}:default`}>factory default of its rating</option>
-            {Array.from({ length: position?.records ?? 0 }, (_, i) => (position?.records ?? 0) - i).map(
-              (number) => (
-                <option key={number} value={`${tag}:${number}`}>
-                  record {number}
-                </option>
-              ),
-            )}
+            {Array.from({ length: newest }, (_, i) => newest - i).map((number) => (
+              <option key={number} value={`${tag}:${number}`}>
+                record {number}
+              </option>
+            ))}
           </select>
           {[...connections.values()]
             .filter((each) => each.reading?.phase === "done")
@@ -123,8 +133,16 @@ export function Compare({ tokens, titles, missing, otherLists, list, positions, 
           </Notice>
         </div>
       )}
+      <OddOnes lines={odd} />
       {sheet ? (
-        <Sheet key={tokens.join()} data={sheet} start={titles.length > 1 ? "differences" : "all"} />
+        <Sheet
+          key={tokens.join()}
+          data={sheet}
+          start={titles.length > 1 ? "differences" : "all"}
+          place=""
+          of={of}
+          actions={(chosen) => <TakeIntoDraft records={records} codes={chosen.map((each) => each.code)} />}
+        />
       ) : (
         <Empty title="What you compare will stand here, side by side.">
           Add records of one or several positions, a factory default, or a connected drive.

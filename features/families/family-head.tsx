@@ -1,12 +1,11 @@
 "use client";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { families } from "@/core/contract";
+import { addressOf, families } from "@/core/contract";
 import type { TripSpec } from "@/core/definition";
 import { ConnectionCard } from "@/features/bench/connection-card";
 import type { CardView } from "@/features/bench/types";
 import { usePlant } from "@/features/house/use-plant";
-import { addressOf } from "@/features/live/ask";
 import { Choice } from "@/ui/choice";
 import { moment } from "@/ui/when";
 

@@ -16,6 +16,7 @@ import { ImportAboutForm } from "./import-about";
 import { ImportColumns } from "./import-columns";
 import { ImportIdentity } from "./import-identity";
 import { ImportNotes } from "./import-notes";
+import { ImportSigns } from "./import-signs";
 import { ImportTalk } from "./import-talk";
 import { KIND_WORDS, type Choices, type Upload, type Waiting } from "./import-types";
 
@@ -150,6 +151,15 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
             modbus={modbus}
             waiting={waiting}
             onChange={(identity) => setChoices({ ...choices, about: { ...about, identity } })}
+          />
+        </Step>
+      )}
+      {upload && about && (
+        <Step number={step++} title="What it tells of its state" state={state}>
+          <ImportSigns
+            about={about}
+            canopen={upload.kind === "eds"}
+            onChange={(next) => setChoices({ ...choices, about: next })}
           />
         </Step>
       )}

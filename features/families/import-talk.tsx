@@ -27,12 +27,14 @@ export function ImportTalk({
         <option value={4}>function 4, input</option>
       </Select>
       <Select
-        label="32-bit values"
+        label="Order in several registers"
         value={modbus.wordOrder}
         onChange={(event) => set({ wordOrder: event.target.value as ModbusLink["wordOrder"] })}
       >
         <option value="high-first">high word first</option>
         <option value="low-first">low word first</option>
+        <option value="high-first, bytes-swapped">high word first, low byte before high</option>
+        <option value="low-first, bytes-swapped">low word first, low byte before high</option>
       </Select>
       <Field
         label="Registers in one question"

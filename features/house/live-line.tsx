@@ -4,6 +4,7 @@ import { useEffect } from "react";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { linkText } from "@/core/link";
 import { worksByItself, type Place, type Stage, type WaitsFor } from "@/core/restore";
+import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
@@ -121,19 +122,21 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
         </Link>
       )}
       {question}
-      <button
-        type="button"
-        disabled={working}
-        title={working ? "A restore is under way." : "Let go of this drive"}
-        onClick={() =>
-          void askFirst("Let go all the same", (although) =>
-            ask(bench.letGo, { params: { plant, connection: view.id }, body: { although } }),
-          )
-        }
-        className="min-h-8 px-2 text-soft hover:text-ink disabled:opacity-40"
-      >
-        Let go
-      </button>
+      <Offered right="connect">
+        <button
+          type="button"
+          disabled={working}
+          title={working ? "A restore is under way." : "Let go of this drive"}
+          onClick={() =>
+            void askFirst("Let go all the same", (although) =>
+              ask(bench.letGo, { params: { plant, connection: view.id }, body: { although } }),
+            )
+          }
+          className="min-h-8 px-2 text-soft hover:text-ink disabled:opacity-40"
+        >
+          Let go
+        </button>
+      </Offered>
     </div>
   );
 }

@@ -35,7 +35,7 @@ export function Search() {
         }
       }}
     >
-      <div className="relative max-lg:flex-1 max-lg:min-w-0">
+      <div className="relative max-xl:flex-1 max-xl:min-w-0">
         <ComboboxInput
           ref={input}
           aria-label="Search everything"
@@ -43,12 +43,12 @@ export function Search() {
           autoComplete="off"
           value={text}
           onChange={(event) => setText(event.target.value)}
-          className="w-56 max-lg:w-full min-h-9 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
+          className="w-44 2xl:w-56 max-xl:w-full min-h-9 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
         />
         {said !== undefined && (
           <p
             role="status"
-            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-[min(24rem,calc(100vw-2rem))] bg-leaf border border-hairline rounded-page px-3 py-2 text-soft"
+            className="absolute right-0 z-40 mt-1 w-96 max-xl:w-[min(24rem,calc(100vw-2rem))] bg-leaf border border-hairline rounded-page px-3 py-2 text-soft"
           >
             {said}
           </p>
@@ -56,7 +56,7 @@ export function Search() {
         {shown.length > 0 && (
           <ComboboxOptions
             static
-            className="absolute right-0 z-40 mt-1 w-96 max-lg:w-[min(24rem,calc(100vw-2rem))] max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
+            className="absolute right-0 z-40 mt-1 w-96 max-xl:w-[min(24rem,calc(100vw-2rem))] max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
           >
             {shown.map((each) => (
               <ComboboxOption

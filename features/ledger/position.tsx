@@ -1,19 +1,30 @@
 "use client";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
-import { ledger } from "@/core/contract";
+import { ledger, positions, type FileView } from "@/core/contract";
 import type { SheetData } from "@/core/sheet";
+import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
+import { Files } from "@/features/files/files";
+import { Offered, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
+import { useAsked } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
+import { PositionForm, type FamilyChoice } from "@/features/positions/position-form";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { counted } from "@/ui/counted";
+import { Dialog } from "@/ui/dialog";
 import { Empty } from "@/ui/notice";
 import { Spread } from "@/ui/spread";
-import { moment } from "@/ui/when";
+import { Labels } from "./labels";
+import { PositionHead } from "./position-head";
+import { RecordWords } from "./record-words";
+import { Standings } from "./standings";
+import { TakeAlong } from "./take-along";
 import { TimeLine } from "./time-line";
 import type { PositionView, ReceiptLine, RecordView, StandingView } from "./types";
 import { WriteDown } from "./write-down";
@@ -23,13 +34,32 @@ interface Props {
   records: RecordView[];
   receipts: ReceiptLine[];
   shown: number | undefined;
-  standing: StandingView | undefined;
+  /** Every record that was raised, the one in force first. */
+  standings: StandingView[];
   sheet: SheetData | undefined;
+  /** What may be chosen where the position is changed. */
+  areas: string[];
+  files: FileView[];
+  drafts: Array<{ id: number; title: string; byName: string; at: number }>;
+  families: FamilyChoice[];
 }
 
 /** A position's ledger: its records down the time line, one of them open. */
-export function Position({ position, records, receipts, shown, standing, sheet }: Props) {
+export function Position({
+  position,
+  records,
+  receipts,
+  shown,
+  standings,
+  sheet,
+  areas,
+  families,
+  files,
+  drafts,
+}: Props) {
   const router = useRouter();
+  const [standing] = standings;
+  const mayRaise = useMay("raise");
   const { plant, to } = usePlant();
   const { connections, ledgers } = useLive();
   const changes = ledgers.get(position.tag) ?? 0;
@@ -37,7 +67,14 @@ export function Position({ position, records, receipts, shown, standing, sheet }
     if (changes > 0) router.refresh();
   }, [changes, router]);
   const { askFirst, question } = useAskFirst();
-  const [writing, setWriting] = useState<"standing" | "note">();
+  const [writing, setWriting] = useState<"standing" | "note" | "label" | "details">();
+  const [opened, setOpened] = useState(0);
+  const details = useAsked(
+    positions.showPosition,
+    { params: { plant, tag: position.tag } },
+    // Asked once, as the form is opened: what somebody types stays when somebody else changes the position.
+    { enabled: writing === "details", version: opened },
+  );
   const record = records.find((each) => each.number === shown);
   const live = [...connections.values()].find((each) => each.position?.tag === position.tag);
   const send = async (text: string): Promise<void> => {
@@ -58,36 +95,54 @@ export function Position({ position, records, receipts, shown, standing, sheet }
   return (
     <>
       {question}
+      <Dialog
+        open={writing === "details" && details?.ok === true}
+        title={`Change ${position.tag}`}
+        onClose={() => setWriting(undefined)}
+      >
+        {details?.ok && (
+          <PositionForm
+            old={details.value}
+            areas={areas}
+            families={families}
+            onDone={(tag) => {
+              setWriting(undefined);
+              toast.success(`${tag} is kept.`);
+              if (tag === position.tag) router.refresh();
+              else router.replace(to(`/positions/${encodeURIComponent(tag)}`));
+            }}
+            onClose={() => setWriting(undefined)}
+          />
+        )}
+      </Dialog>
       <Spread
         list={`${position.tag} ${position.title}: ${counted(records.length, "record")}`}
         left={
           <>
-            <div className="px-4 py-3 border-b border-hairline">
-              <h1 className="text-xl font-semibold">
-                <span className="font-mono">{position.tag}</span>
-              </h1>
-              <p>{position.title}</p>
-              <p className="text-[13px] text-soft">
-                {position.family} · job {position.jobNumber}
-                {position.twinGroup && ` · twins: ${position.twinGroup}`}
+            <PositionHead position={position} live={live?.id} />
+            <Offered right="arrange">
+              <p className="px-4 py-1.5 border-b border-hairline no-print flex flex-wrap items-center gap-x-2">
+                <Button
+                  rank="quiet"
+                  className="-ml-3.5"
+                  letter="e"
+                  onClick={() => {
+                    setOpened((before) => before + 1);
+                    setWriting("details");
+                  }}
+                >
+                  Change what is said of it
+                </Button>
+                <Link
+                  className="py-1.5 text-[15px] whitespace-nowrap underline underline-offset-4 decoration-hairline hover:decoration-copper"
+                  href={to(`/old-files?position=${encodeURIComponent(position.tag)}`)}
+                >
+                  Bring in a file
+                </Link>
               </p>
-              <p className="text-[13px] mt-1">
-                {live ? (
-                  <a className="text-teal underline underline-offset-4" href={to(`/bench/${live.id}`)}>
-                    connected now
-                  </a>
-                ) : (
-                  position.address && (
-                    <a
-                      className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
-                      href={to(`/bench?tag=${encodeURIComponent(position.tag)}`)}
-                    >
-                      Connect at the bench
-                    </a>
-                  )
-                )}
-              </p>
-            </div>
+            </Offered>
+            <OpenDrafts drafts={drafts} />
+            <Files files={files} owner={{ tag: position.tag }} words={position.tag} />
             {records.length > 0 && (
               <TimeLine
                 tag={position.tag}
@@ -113,28 +168,22 @@ export function Position({ position, records, receipts, shown, standing, sheet }
                       <span className="font-normal text-ochre">, partial</span>
                     )}
                   </h2>
-                  <p className="text-[14px] text-soft">
-                    {moment(record.takenAt)}, {record.byName}. {record.ratingName}, firmware {record.firmware}
-                    , serial <span className="font-mono">{record.serial}</span>
-                    {record.fitted.map((each) => `, ${each}`).join("")}, {record.linkName} address{" "}
-                    {record.unit}. {record.present} of {record.expected} parameters.
-                    {record.trip && ` Trip ${record.trip}.`}
-                    {record.warnings.length > 0 && ` Warning: ${record.warnings.join(", ")}.`}
-                    {record.running && " The motor was turning."}
-                    {record.volatile && " Some values were not permanent: gone at a power-off."}
-                  </p>
-                  {standing?.number === record.number && (
-                    <p className="text-[14px] text-soft">
-                      Raised by {standing.byName}, {moment(standing.at)}:{" "}
-                      <span className="italic">{standing.reason}</span>
-                    </p>
-                  )}
+                  <RecordWords record={record} />
+                  <Labels
+                    tag={position.tag}
+                    record={record}
+                    used={[...new Set(records.flatMap((each) => each.labels))]}
+                  />
+                  <Standings standings={standings} shown={record.number} />
                 </div>
-                <div className="flex flex-wrap gap-2 no-print">
-                  <Button rank="quiet" letter="n" onClick={() => setWriting("note")}>
-                    Add a note
-                  </Button>
-                  {standing?.number !== record.number && (
+                <div className="flex flex-wrap gap-2 no-print items-center">
+                  <TakeAlong tag={position.tag} record={record} />
+                  <Offered right="annotate">
+                    <Button rank="quiet" letter="n" onClick={() => setWriting("note")}>
+                      Add a note
+                    </Button>
+                  </Offered>
+                  {mayRaise && standing?.number !== record.number && (
                     <Button letter="s" onClick={() => setWriting("standing")}>
                       Raise to standing
                     </Button>
@@ -147,17 +196,25 @@ export function Position({ position, records, receipts, shown, standing, sheet }
                       Compare with standing
                     </ButtonLink>
                   )}
-                  <ButtonLink
-                    rank="primary"
-                    letter="r"
-                    href={to(`/positions/${position.tag}/restore?record=${record.number}`)}
-                  >
-                    Restore →
-                  </ButtonLink>
+                  <BeginDraft tag={position.tag} record={record.number} />
+                  <Offered right="restore">
+                    <ButtonLink
+                      rank="primary"
+                      letter="r"
+                      href={to(`/positions/${position.tag}/restore?record=${record.number}`)}
+                    >
+                      Restore →
+                    </ButtonLink>
+                  </Offered>
                 </div>
               </div>
-              <Sheet key={record.number} data={sheet} start="all" />
-              {writing && (
+              <Sheet
+                key={record.number}
+                data={sheet}
+                place={`record of ${position.tag}`}
+                of={{ tag: position.tag, record: record.number }}
+              />
+              {(writing === "standing" || writing === "note") && (
                 <WriteDown
                   title={
                     writing === "standing"
@@ -173,7 +230,11 @@ export function Position({ position, records, receipts, shown, standing, sheet }
             </>
           ) : (
             <Empty title={`The records of ${position.tag} will stand here.`}>
-              Connect the drive at the bench and keep what is read; that is the first record.
+              Connect the drive at the bench and keep what is read; that is the first record. A file with its
+              values can be brought in too.
+              <span className="block mt-3">
+                <BeginWithoutRecord tag={position.tag} family={position.definition} />
+              </span>
             </Empty>
           )
         }

@@ -6,7 +6,13 @@ import { OUTCOME_WORDS, type ReceiptLine, type RecordView } from "./types";
 
 type Entry = { at: number; record: RecordView } | { at: number; receipt: ReceiptLine };
 
-const ORIGIN = { read: "", "before-restore": "before a restore", "after-restore": "after a restore" };
+const ORIGIN = {
+  read: "",
+  "before-restore": "before a restore",
+  "after-restore": "after a restore",
+  file: "from a file",
+  draft: "entered from a draft",
+};
 
 /** A position's records and receipts down the time line, newest first, like entries in a ledger. */
 export function TimeLine({
@@ -43,7 +49,11 @@ export function TimeLine({
               </span>
               <span className="py-2 pl-3 pr-2 min-w-0 text-[14px] leading-snug">
                 <span className="flex justify-between gap-2">
-                  <span>{moment(entry.record.takenAt)}</span>
+                  <span>
+                    {entry.record.source?.dateGiven === null
+                      ? `date not told; brought in ${moment(entry.record.takenAt)}`
+                      : moment(entry.record.takenAt)}
+                  </span>
                   {standing === entry.record.number && <Standing />}
                 </span>
                 <span className="block text-soft truncate">
@@ -60,6 +70,15 @@ export function TimeLine({
                   {entry.record.sameAs !== undefined && <Tag>settings as record {entry.record.sameAs}</Tag>}
                   {entry.record.trip && <Tag caution>trip {entry.record.trip}</Tag>}
                 </span>
+                {entry.record.labels.length > 0 && (
+                  <span className="flex flex-wrap gap-1 mt-0.5">
+                    {entry.record.labels.map((each) => (
+                      <span key={each} className="text-[12px] px-1.5 border border-hairline rounded-[3px]">
+                        {each}
+                      </span>
+                    ))}
+                  </span>
+                )}
                 {entry.record.notes.map((note, i) => (
                   <span key={i} className="block text-[13px] italic text-soft">
                     {note.text}

@@ -1,10 +1,16 @@
+import type { PositionLine } from "@/core/contract";
+import type { Verdict } from "@/core/readiness";
+
 /** A record as the ledger's pages show it. */
 export interface RecordView {
   number: number;
   takenAt: number;
   byName: string;
-  origin: "read" | "before-restore" | "after-restore";
+  origin: "read" | "before-restore" | "after-restore" | "file" | "draft";
+  /** Of a record that was brought in from a file. */
+  source: { name: string; broughtAt: string; dateGiven: string | null; leftOut: number } | null;
   serial: string;
+  definition: string;
   ratingName: string;
   firmware: string;
   /** Power part, axes, options, modules, whom it imitated: what the drive said of itself beside its plate. */
@@ -20,9 +26,12 @@ export interface RecordView {
   linkName: string;
   unit: number;
   hash: string;
+  /** Its family has objects: it can be taken as a device configuration file. */
+  objects: boolean;
   /** An earlier record with the same settings. */
   sameAs: number | undefined;
   notes: Array<{ at: number; byName: string; text: string }>;
+  labels: string[];
 }
 
 export interface ReceiptLine {
@@ -39,7 +48,15 @@ export interface PositionView {
   jobNumber: string;
   twinGroup: string | null;
   family: string;
+  /** The family's definition; empty while it is not known. */
+  definition: string;
   address: { unit: number; name: string } | undefined;
+  machine: string;
+  beforeWork: string;
+  notes: string;
+  retired: { at: number; why: string } | undefined;
+  verdict: Verdict | undefined;
+  reasons: PositionLine["reasons"];
 }
 
 export interface StandingView {

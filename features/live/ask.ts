@@ -1,6 +1,6 @@
 "use client";
 import { toast } from "sonner";
-import { fillPath, type Endpoint } from "@/core/contract";
+import { addressOf, type Endpoint } from "@/core/contract";
 import type { Result, Trouble } from "@/core/drive";
 
 /** A part of a request: needed where the contract says something of it. */
@@ -10,16 +10,6 @@ type Part<N extends string, T> = undefined extends T
     ? { [K in N]?: T }
     : { [K in N]: T };
 export type Given<P, Q, B> = Part<"params", P> & Part<"query", Q> & Part<"body", B>;
-
-/** The address of a way in, its path and query filled in. */
-export function addressOf<P, Q, B, A>(
-  endpoint: Endpoint<P, Q, B, A>,
-  { params, query }: { params?: P; query?: Q },
-): string {
-  const path = fillPath(endpoint.path, (params ?? {}) as Record<string, string | number>);
-  const search = new URLSearchParams((query ?? {}) as Record<string, string>).toString();
-  return search ? `${path}?${search}` : path;
-}
 
 /** Sends a request as the contract describes it and gives the answer; a failure of any kind comes back as a trouble in words. */
 export function ask<P, Q, B, A>(

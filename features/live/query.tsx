@@ -18,16 +18,18 @@ interface AskedOptions {
   everyMs?: number;
   /** What was there before stays until the new answer is there. */
   keepLast?: boolean;
+  /** Asked anew when it changes. */
+  version?: number;
 }
 
 /** What a way in answers, fetched and kept fresh. Troubles come as values; undefined while nothing is there yet. */
 export function useAsked<P, Q, B, A>(
   endpoint: Endpoint<P, Q, B, A>,
   given: Given<P, Q, B>,
-  { enabled = true, everyMs, keepLast = false }: AskedOptions = {},
+  { enabled = true, everyMs, keepLast = false, version = 0 }: AskedOptions = {},
 ): Result<A> | undefined {
   const { data } = useQuery({
-    queryKey: [endpoint.method, endpoint.path, given],
+    queryKey: [endpoint.method, endpoint.path, given, version],
     queryFn: ({ signal }) => ask(endpoint, given, signal),
     enabled,
     refetchInterval: everyMs,

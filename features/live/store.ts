@@ -1,7 +1,6 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
-import { ledger, type LiveEvent } from "@/core/contract";
-import { addressOf } from "./ask";
+import { addressOf, ledger, type LiveEvent } from "@/core/contract";
 import { lose as lost, NOTHING, take, type LiveState } from "./take";
 
 let state = NOTHING;

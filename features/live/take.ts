@@ -8,6 +8,8 @@ export interface LiveState {
   steps: ReadonlyMap<number, ReadonlyMap<number, WriteStep>>;
   /** Counts changes of ledgers by tag, so that a page knows when to load again. */
   ledgers: ReadonlyMap<string, number>;
+  /** How often the stream was opened and told how everything stands. */
+  snapshots: number;
   searches: ReadonlyMap<string, SearchView>;
   /** Drives that were let go, or that the program does not know any more since it was started anew. */
   gone: ReadonlySet<string>;
@@ -23,6 +25,7 @@ export const NOTHING: LiveState = {
   jobs: new Map(),
   steps: new Map(),
   ledgers: new Map(),
+  snapshots: 0,
   searches: new Map(),
   gone: new Set(),
   online: true,
@@ -44,6 +47,7 @@ export function take(state: LiveState, message: LiveEvent): LiveState {
             (id) => !message.connections.some((each) => each.id === id),
           ),
         ]),
+        snapshots: state.snapshots + 1,
         online: true,
         offlineSince: undefined,
         signedOut: undefined,

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
+import { Doorstep, LEAF } from "./doorstep";
 
 const DEMO = { email: "ines@tarnhollow.example", password: "quiet-kiln-26" };
 
@@ -25,59 +26,50 @@ export function SignIn({ demo }: { demo: boolean }) {
     form.setError("password", { message: await whyNot(response) });
   });
   return (
-    <main className="min-h-dvh grid place-items-center p-6">
-      <div className="w-full max-w-sm">
-        <h1 className="text-3xl font-semibold tracking-tight">Calm Ledger</h1>
-        <p className="text-soft mt-1 mb-6">
-          The parameters of the plant&rsquo;s drives, recorded and ready to be restored.
-        </p>
-        <form
-          onSubmit={(event) => void submit(event)}
-          className="bg-leaf border border-hairline border-t-[3px] border-t-copper rounded-page p-6 space-y-4"
-        >
-          <Field
-            label="E-mail address"
-            type="email"
-            autoComplete="username"
-            required
-            {...form.register("email")}
-            autoFocus
-          />
-          <Field
-            label="Password"
-            type="password"
-            autoComplete="current-password"
-            required
-            {...form.register("password")}
-            error={errors.password?.message}
-          />
-          <Button type="submit" rank="primary" disabled={isSubmitting} className="w-full">
-            Sign in
+    <Doorstep lead="The parameters of the plant’s drives, recorded and ready to be restored.">
+      <form onSubmit={(event) => void submit(event)} className={LEAF}>
+        <Field
+          label="E-mail address"
+          type="email"
+          autoComplete="username"
+          required
+          {...form.register("email")}
+          autoFocus
+        />
+        <Field
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          required
+          {...form.register("password")}
+          error={errors.password?.message}
+        />
+        <Button type="submit" rank="primary" disabled={isSubmitting} className="w-full">
+          Sign in
+        </Button>
+      </form>
+      {demo && (
+        <div className="mt-4 text-[15px] text-soft">
+          <p>
+            This is the demo plant, Tarn Hollow Tileworks. {DEMO.email} signs in with {DEMO.password}.
+          </p>
+          <Button
+            rank="quiet"
+            className="mt-1 -ml-3.5 underline underline-offset-4"
+            onClick={() => form.reset(DEMO)}
+          >
+            Fill that in
           </Button>
-        </form>
-        {demo && (
-          <div className="mt-4 text-[15px] text-soft">
-            <p>
-              This is the demo plant, Tarn Hollow Tileworks. {DEMO.email} signs in with {DEMO.password}.
-            </p>
-            <Button
-              rank="quiet"
-              className="mt-1 -ml-3.5 underline underline-offset-4"
-              onClick={() => form.reset(DEMO)}
-            >
-              Fill that in
-            </Button>
-          </div>
-        )}
-      </div>
-    </main>
+        </div>
+      )}
+    </Doorstep>
   );
 }
 
 /** Why somebody was not let in, in words. */
 async function whyNot(response: Response | undefined): Promise<string> {
   if (response === undefined) return "Calm Ledger does not answer. Check that the program runs.";
-  if (response.status !== 429)
+  if (response.status !== 429 && response.status !== 403)
     return "Address and password do not belong together. Check both; capitals count.";
   const said = (await response.json().catch(() => undefined)) as { message?: string } | undefined;
   return said?.message ?? "Too many tries. Wait a little.";

@@ -8,6 +8,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
+import { BeforeWork } from "@/features/positions/before-work";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
@@ -16,6 +17,8 @@ import { moment } from "@/ui/when";
 interface Props {
   tag: string;
   title: string;
+  /** What has to be said, and to whom, before work begins at the position. */
+  beforeWork: string;
   standing: number | undefined;
   wanted: number | undefined;
   connection: string | undefined;
@@ -31,7 +34,16 @@ interface Props {
 }
 
 /** The first two steps of a restore: which record, onto which drive. Nothing is written here. */
-export function ChooseRestore({ tag, title, standing, wanted, connection, open, records }: Props) {
+export function ChooseRestore({
+  tag,
+  title,
+  beforeWork,
+  standing,
+  wanted,
+  connection,
+  open,
+  records,
+}: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const { connections } = useLive();
@@ -59,6 +71,7 @@ export function ChooseRestore({ tag, title, standing, wanted, connection, open, 
       <h1 className="text-xl font-semibold mb-4">
         Restore <span className="font-mono">{tag}</span> {title}: ledger → drive
       </h1>
+      <BeforeWork words={beforeWork} />
       {open && (
         <div className="mb-4">
           <Notice kind="caution" title={`${open.byName} is restoring this position now.`}>

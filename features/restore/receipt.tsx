@@ -106,10 +106,7 @@ export function Receipt({
       "Onto",
       `${content.drive.vendor} ${content.drive.ratingName}, ${content.drive.supply}, firmware ${content.drive.firmware}, serial ${content.drive.serial}`,
     ],
-    [
-      "The record was of",
-      content.previousSerial === content.drive.serial ? "the same drive" : `drive ${content.previousSerial}`,
-    ],
+    ["The record was of", wasOf(content.previousSerial, content.drive.serial)],
     ["By", byWords(content)],
     ...besideFacts(content),
     [
@@ -239,4 +236,10 @@ export function Receipt({
       </details>
     </div>
   );
+}
+
+/** Of which drive the record was, as the record says. */
+function wasOf(previous: string, now: string): string {
+  if (previous === "") return "a drive whose number its file does not tell";
+  return previous === now ? "the same drive" : `drive ${previous}`;
 }

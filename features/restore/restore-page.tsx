@@ -12,7 +12,9 @@ import {
   type Stage,
 } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
+import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { BeforeWork } from "@/features/positions/before-work";
 import { Button, ButtonLink } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
@@ -25,6 +27,7 @@ import { Trouble, Truth, WriteProgress } from "./write-progress";
 
 interface Props {
   first: RestoreDetail;
+  beforeWork: string;
   parameters: SheetParameter[];
   groups: Array<{ id: string; title: string }>;
   howTo: string | undefined;
@@ -33,7 +36,7 @@ interface Props {
 }
 
 /** A restore from the check to the receipt: all steps on one page, the current one open. */
-export function RestorePage({ first, parameters, groups, howTo, byLink }: Props) {
+export function RestorePage({ first, beforeWork, parameters, groups, howTo, byLink }: Props) {
   const { to } = usePlant();
   const restore = useRestore(first);
   const byCode = useMemo(
@@ -60,94 +63,97 @@ export function RestorePage({ first, parameters, groups, howTo, byLink }: Props)
         {job.identity.vendor} {job.identity.ratingName}, firmware {job.identity.firmware}. Begun by{" "}
         {job.byName}, {moment(job.startedAt)}.
       </p>
-      <Halt restore={restore} />
-      <div className="bg-leaf border border-hairline rounded-page">
-        <Step
-          number={1}
-          title="Read the drive as it is"
-          state={stateOf(restore, "read-before")}
-          found={
-            job.beforeRecord !== undefined && <>kept as {record(job.beforeRecord)}, the record of before</>
-          }
-        >
-          {place.stage === "read-before" && job.reading && <Reading reading={job.reading} />}
-        </Step>
-        <Review restore={restore} byCode={byCode} />
-        <Permission restore={restore} howTo={howTo} byLink={byLink} />
-        <Step
-          number={5}
-          title="Write"
-          state={stateOf(restore, "write")}
-          found={begun && past(restore, "write") && <Truth steps={steps} permanent={job.permanent} />}
-        >
-          {begun && place.stage === "write" && !place.over && (
-            <>
-              <WriteProgress steps={steps} byCode={byCode} groups={groups} />
-              {!place.waitsFor && <Truth steps={steps} permanent={job.permanent} working />}
-            </>
-          )}
-          {begun && (
-            <Trouble
-              steps={steps}
-              byCode={byCode}
-              working={worksByItself(place)}
-              onAgain={
-                place.waitsFor === "person" && connected ? (again) => void restore.goOn(again) : undefined
-              }
-            />
-          )}
-        </Step>
-        <Step
-          number={6}
-          title="Read everything again before it is made permanent"
-          state={stateOf(restore, "look-again")}
-          found={past(restore, "look-again") && changedWords(steps)}
-        >
-          {place.stage === "look-again" && job.reading && <Reading reading={job.reading} />}
-        </Step>
-        <Step
-          number={7}
-          title="Make permanent"
-          state={stateOf(restore, "make-permanent", "restart")}
-          found={permanentWords(restore)}
-        />
-        <Step
-          number={8}
-          title="Read everything again and compare"
-          state={stateOf(restore, "verify")}
-          found={job.afterRecord !== undefined && <>kept as {record(job.afterRecord)}</>}
-        >
-          {place.stage === "verify" && job.reading && <Reading reading={job.reading} />}
-        </Step>
-        <Step
-          number={9}
-          title="Receipt"
-          state={job.receiptId ? "open" : stateOf(restore, "receipt")}
-          found={endWords(restore)}
-        >
-          {place.over === "done" && <Not restore={restore} parameters={parameters} />}
-          {job.receiptId && (
-            <div className="flex flex-wrap gap-2">
-              <ButtonLink rank="primary" href={to(`/receipts/${job.receiptId}`)}>
-                Open receipt {job.receiptId}
-              </ButtonLink>
-              {place.over === "done" && connected && (
-                <Button onClick={() => void restore.putBack()}>Put back what was there before</Button>
-              )}
-            </div>
-          )}
-        </Step>
-      </div>
-      {worksByItself(place) && (
-        <div className="mt-3 flex gap-2">
-          <Button rank="plain" onClick={() => void restore.stop()}>
-            Stop
-          </Button>
-          <span className="self-center text-soft text-[14px]">
-            It stops between two exchanges with the drive; the page then says how things stand.
-          </span>
+      <BeforeWork words={beforeWork} />
+      <Touchable right="restore">
+        <Halt restore={restore} />
+        <div className="bg-leaf border border-hairline rounded-page">
+          <Step
+            number={1}
+            title="Read the drive as it is"
+            state={stateOf(restore, "read-before")}
+            found={
+              job.beforeRecord !== undefined && <>kept as {record(job.beforeRecord)}, the record of before</>
+            }
+          >
+            {place.stage === "read-before" && job.reading && <Reading reading={job.reading} />}
+          </Step>
+          <Review restore={restore} byCode={byCode} />
+          <Permission restore={restore} howTo={howTo} byLink={byLink} />
+          <Step
+            number={5}
+            title="Write"
+            state={stateOf(restore, "write")}
+            found={begun && past(restore, "write") && <Truth steps={steps} permanent={job.permanent} />}
+          >
+            {begun && place.stage === "write" && !place.over && (
+              <>
+                <WriteProgress steps={steps} byCode={byCode} groups={groups} />
+                {!place.waitsFor && <Truth steps={steps} permanent={job.permanent} working />}
+              </>
+            )}
+            {begun && (
+              <Trouble
+                steps={steps}
+                byCode={byCode}
+                working={worksByItself(place)}
+                onAgain={
+                  place.waitsFor === "person" && connected ? (again) => void restore.goOn(again) : undefined
+                }
+              />
+            )}
+          </Step>
+          <Step
+            number={6}
+            title="Read everything again before it is made permanent"
+            state={stateOf(restore, "look-again")}
+            found={past(restore, "look-again") && changedWords(steps)}
+          >
+            {place.stage === "look-again" && job.reading && <Reading reading={job.reading} />}
+          </Step>
+          <Step
+            number={7}
+            title="Make permanent"
+            state={stateOf(restore, "make-permanent", "restart")}
+            found={permanentWords(restore)}
+          />
+          <Step
+            number={8}
+            title="Read everything again and compare"
+            state={stateOf(restore, "verify")}
+            found={job.afterRecord !== undefined && <>kept as {record(job.afterRecord)}</>}
+          >
+            {place.stage === "verify" && job.reading && <Reading reading={job.reading} />}
+          </Step>
+          <Step
+            number={9}
+            title="Receipt"
+            state={job.receiptId ? "open" : stateOf(restore, "receipt")}
+            found={endWords(restore)}
+          >
+            {place.over === "done" && <Not restore={restore} parameters={parameters} />}
+            {job.receiptId && (
+              <div className="flex flex-wrap gap-2">
+                <ButtonLink rank="primary" href={to(`/receipts/${job.receiptId}`)}>
+                  Open receipt {job.receiptId}
+                </ButtonLink>
+                {place.over === "done" && connected && (
+                  <Button onClick={() => void restore.putBack()}>Put back what was there before</Button>
+                )}
+              </div>
+            )}
+          </Step>
         </div>
-      )}
+        {worksByItself(place) && (
+          <div className="mt-3 flex gap-2">
+            <Button rank="plain" onClick={() => void restore.stop()}>
+              Stop
+            </Button>
+            <span className="self-center text-soft text-[14px]">
+              It stops between two exchanges with the drive; the page then says how things stand.
+            </span>
+          </div>
+        )}
+      </Touchable>
     </div>
   );
 }

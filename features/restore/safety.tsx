@@ -3,6 +3,7 @@ import { joiResolver } from "@hookform/resolvers/joi";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { restore, type SafetyWords } from "@/core/contract";
+import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
@@ -45,19 +46,25 @@ export function Safety({ receipt, signOffs }: { receipt: number; signOffs: SignO
       <Notice kind="caution" title="Safe functions not confirmed">
         Parameters of safe functions are recorded and compared, and never written from here. Set and test them
         by the means of the vendor, then write down how.
-        <form className="mt-2 grid gap-2 max-w-xl no-print" onSubmit={(event) => void send(event)}>
-          <Field label="How they were set and compared" {...form.register("how")} />
-          <Field label="Check-sum as the drive shows it" autoComplete="off" {...form.register("checkSum")} />
-          <Field
-            label="Function test: what was tried, and what happened"
-            {...form.register("functionTest")}
-          />
-          <div>
-            <Button type="submit" disabled={!form.formState.isValid || form.formState.isSubmitting}>
-              I confirm the safe functions
-            </Button>
-          </div>
-        </form>
+        <Offered right="restore">
+          <form className="mt-2 grid gap-2 max-w-xl no-print" onSubmit={(event) => void send(event)}>
+            <Field label="How they were set and compared" {...form.register("how")} />
+            <Field
+              label="Check-sum as the drive shows it"
+              autoComplete="off"
+              {...form.register("checkSum")}
+            />
+            <Field
+              label="Function test: what was tried, and what happened"
+              {...form.register("functionTest")}
+            />
+            <div>
+              <Button type="submit" disabled={!form.formState.isValid || form.formState.isSubmitting}>
+                I confirm the safe functions
+              </Button>
+            </div>
+          </form>
+        </Offered>
       </Notice>
     </div>
   );

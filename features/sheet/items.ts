@@ -37,3 +37,17 @@ export function neighbour(items: readonly Item[], code: string | undefined, by: 
   const at = rows.findIndex((i) => keyOf(items[i]!) === code);
   return rows[Math.max(0, Math.min(rows.length - 1, at + by))];
 }
+
+/** The rows from one line to another, whichever comes first, without the heads between. */
+export function rowsBetween(
+  items: readonly Item[],
+  one: string | undefined,
+  other: string | undefined,
+): SheetRow[] {
+  const at = [one, other].map((key) => items.findIndex((item) => keyOf(item) === key));
+  const [from, to] = at[0]! < at[1]! ? [at[0]!, at[1]!] : [at[1]!, at[0]!];
+  if (to < 0) return [];
+  return items
+    .slice(Math.max(0, from < 0 ? to : from), to + 1)
+    .flatMap((item) => (item.kind === "row" ? [item.row] : []));
+}

@@ -1,6 +1,7 @@
 "use client";
 import { memo, useEffect, useRef } from "react";
 import type { SheetGroup } from "@/core/sheet";
+import { classes } from "@/ui/classes";
 
 /** A thin strip along the sheet's edge: one tick for each group, as long as it has rows, marked where something is not default or differs. */
 export const JumpStrip = memo(function JumpStrip({
@@ -13,6 +14,7 @@ export const JumpStrip = memo(function JumpStrip({
   onJump: (id: string) => void;
 }) {
   const strip = useRef<HTMLElement>(null);
+  const ticks = ticksOf(groups, current);
   // A rack of axes has more groups than the strip has room for: it follows.
   useEffect(() => {
     const nav = strip.current;
@@ -26,7 +28,7 @@ export const JumpStrip = memo(function JumpStrip({
       aria-label="Groups"
       className="relative w-28 max-sm:hidden shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
     >
-      {groups.map((group) => {
+      {ticks.map(({ group, axis }) => {
         const marked = markOf(group);
         return (
           <button
@@ -42,8 +44,7 @@ export const JumpStrip = memo(function JumpStrip({
               aria-hidden
               className="absolute left-0 inset-y-px w-1 rounded-sm bg-hairline group-hover:bg-soft group-aria-[current]:bg-copper"
             />
-            {group.axis > 0 && <span className="mr-1 tabular-nums text-copper">{group.axis}</span>}
-            <span className="leading-none truncate">{group.title}</span>
+            <span className={classes("leading-none truncate", axis && "text-copper")}>{group.title}</span>
             {marked && (
               <svg viewBox="0 0 8 8" className="w-2 h-2 mx-1 shrink-0 text-copper" aria-hidden>
                 {marked === "differs" ? (
@@ -59,6 +60,27 @@ export const JumpStrip = memo(function JumpStrip({
     </nav>
   );
 });
+
+/** A tick for each group; of several axes the one that is looked at has its groups, the others one tick each, so that a rack has room. */
+function ticksOf(
+  groups: SheetGroup[],
+  current: string | undefined,
+): Array<{ group: SheetGroup; axis: boolean }> {
+  const here = groups.find((each) => each.id === current)?.axis ?? groups[0]?.axis;
+  const ticks: Array<{ group: SheetGroup; axis: boolean }> = [];
+  for (const group of groups) {
+    const last = ticks.at(-1);
+    if (group.axis === here) ticks.push({ group, axis: false });
+    else if (last?.axis && last.group.axis === group.axis)
+      last.group = { ...last.group, rows: [...last.group.rows, ...group.rows] };
+    else
+      ticks.push({
+        group: { ...group, trail: "", title: group.axis > 0 ? `Axis ${group.axis}` : "Shared" },
+        axis: true,
+      });
+  }
+  return ticks;
+}
 
 function markOf({ rows }: SheetGroup): "differs" | "not-default" | undefined {
   if (rows.some((row) => row.differs)) return "differs";

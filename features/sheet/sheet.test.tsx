@@ -1,14 +1,15 @@
 /** @jest-environment jsdom */
 import { describe, expect, test } from "@jest/globals";
-import { render, screen, within } from "@testing-library/react";
+import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import type { RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
-import { withPage } from "@/features/testing";
+import { InPlant, withPage } from "@/features/testing";
 import { Sheet } from "./sheet";
+import { EVERYTHING, viewOf, withView, type View } from "./use-view";
 
 withPage();
 
@@ -34,7 +35,7 @@ const rowOf = (code: string): HTMLElement => document.querySelector<HTMLElement>
 
 describe("a sheet", () => {
   test("draws what is in sight, in the definition's order, under its group", () => {
-    render(<Sheet data={sheet} />);
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
     const drawn = codes();
     expect(drawn.length).toBeGreaterThan(10);
     expect(drawn.length).toBeLessThan(60);
@@ -44,7 +45,7 @@ describe("a sheet", () => {
 
   test("finds by code, name and value; Esc takes the search away; a search that finds nothing says what to do", async () => {
     const user = userEvent.setup();
-    render(<Sheet data={sheet} />);
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
     const find = screen.getByLabelText("Find in this sheet");
     await user.type(find, "17r");
     expect(codes()).toEqual(["17r"]);
@@ -57,13 +58,15 @@ describe("a sheet", () => {
 
   test("shows only what differs, each with its verdict; what was not read differs from nothing, and is said", async () => {
     const user = userEvent.setup();
-    render(<Sheet data={sheet} />);
-    const choices = screen.getByRole("radiogroup", { name: "Rows shown" });
-    await user.click(within(choices).getByRole("radio", { name: /Differences/ }));
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    const differences = screen.getByRole("button", { name: /Differences/ });
+    await user.click(differences);
+    expect(differences.getAttribute("aria-pressed")).toBe("true");
+    expect(screen.getByText(/of/, { selector: "span[aria-live]" }).textContent).toMatch(/^2 of 1\d\d rows/);
     expect(codes()).toEqual(["1r", "4r"]);
     expect(rowOf("1r").textContent).toContain("back to default");
     expect(rowOf("4r").textContent).toContain("changed on the drive");
-    await user.click(within(choices).getByRole("radio", { name: /All/ }));
+    await user.click(screen.getByRole("button", { name: "Show all" }));
     await user.type(screen.getByLabelText("Find in this sheet"), "5r");
     expect(rowOf("5r").textContent).toContain("not read");
     const cells = within(rowOf("5r")).getAllByRole("gridcell");
@@ -72,7 +75,7 @@ describe("a sheet", () => {
 
   test("is gone through with the arrow keys; the row in hand is told in full", async () => {
     const user = userEvent.setup();
-    render(<Sheet data={sheet} />);
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
     screen.getByRole("grid", { name: "Parameters" }).focus();
     await user.keyboard("{ArrowDown}{ArrowDown}{ArrowUp}");
     const selected = screen.getAllByRole("row", { selected: true });
@@ -82,5 +85,89 @@ describe("a sheet", () => {
     expect(screen.getByText(new RegExp(help.slice(0, 20)))).toBeTruthy();
     await user.keyboard("{Escape}");
     expect(screen.queryAllByRole("row", { selected: true })).toEqual([]);
+  });
+
+  test("says what it took a word for that stands nowhere", async () => {
+    const user = userEvent.setup();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    await user.type(screen.getByLabelText("Find in this sheet"), "decelaration");
+    expect(screen.getByRole("status").textContent).toContain("Nothing is called “decelaration”");
+    expect(codes()).toContain("4r");
+  });
+
+  test("several rows are chosen with Shift and copied as text that a spreadsheet takes", async () => {
+    const user = userEvent.setup();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    screen.getByRole("grid", { name: "Parameters" }).focus();
+    await user.keyboard("{ArrowDown}{Shift>}{ArrowDown}{ArrowDown}{/Shift}");
+    const chosen = screen
+      .getAllByRole("row", { selected: true })
+      .map((each) => each.getAttribute("data-code"));
+    expect(chosen).toEqual(rill.parameters.slice(0, 3).map((each) => each.code));
+    let taken = "";
+    const clipboardData = { setData: (_: string, text: string) => (taken = text) };
+    fireEvent.copy(screen.getByRole("grid", { name: "Parameters" }), { clipboardData });
+    const copied = taken.split("\n");
+    expect(copied).toHaveLength(4);
+    expect(copied[0]).toBe("Code\tName\tlive\t\trecord\t");
+    expect(copied[1]).toMatch(/^1a\tApplication name\tUntitled\t/);
+    await user.keyboard("{ArrowDown}");
+    expect(screen.getAllByRole("row", { selected: true })).toHaveLength(1);
+  });
+
+  test("on paper every row stands that the search leaves, and how many that are of all", async () => {
+    const user = userEvent.setup();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    const all = sheet.groups.flatMap((each) => each.rows.map((row) => row.code));
+    expect(codes().length).toBeLessThan(all.length);
+    fireEvent(window, new Event("beforeprint"));
+    expect(codes()).toEqual(all);
+    expect(screen.getByText(`All ${all.length} parameters.`)).toBeTruthy();
+    fireEvent(window, new Event("afterprint"));
+    expect(codes().length).toBeLessThan(all.length);
+    await user.type(screen.getByLabelText("Find in this sheet"), "17r");
+    fireEvent(window, new Event("beforeprint"));
+    expect(screen.getByText(`1 of ${all.length} parameters: the others are left out here.`)).toBeTruthy();
+  });
+
+  test("kinds are left out one by one, with how many rows each has", async () => {
+    const user = userEvent.setup();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    expect(codes()[0]).toBe("1a");
+    await user.click(screen.getByRole("button", { name: /Kinds/ }));
+    const settings = await screen.findByRole("checkbox", { name: /Settings \d+/ });
+    await user.click(settings);
+    expect(codes()).not.toContain("1a");
+    expect(screen.getByRole("button", { name: /Without 1 kind/ })).toBeTruthy();
+  });
+
+  test("the essentials stand in the definition's order, and combine with a search", async () => {
+    const user = userEvent.setup();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    await user.click(screen.getByRole("button", { name: "Essentials" }));
+    expect(codes()).toEqual(rill.file.essentials!.slice(0, codes().length));
+    await user.type(screen.getByLabelText("Find in this sheet"), "time");
+    expect(codes()).toEqual(["1r", "4r", "6n"]);
+  });
+});
+
+describe("the view of a sheet in an address", () => {
+  test("comes back as it was; what else stands in the address stays", () => {
+    const view: View = {
+      text: "ramp > 2 s",
+      notDefault: true,
+      differences: false,
+      list: "mine",
+      without: ["measured", "counter"],
+      axis: 2,
+      at: "2:6083.00",
+    };
+    const params = withView(new URLSearchParams("record=4&find=old"), view);
+    expect(params.get("record")).toBe("4");
+    expect(viewOf(new URLSearchParams(params.toString()))).toEqual(view);
+  });
+  test("an address without a view tells none; nonsense in it is nothing", () => {
+    expect(viewOf(new URLSearchParams("record=4"))).toBeUndefined();
+    expect(viewOf(new URLSearchParams("show=everything&axis=x&hide=people"))).toEqual(EVERYTHING);
   });
 });

@@ -1,45 +1,78 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useCallback, useMemo, useRef, useState, type KeyboardEvent } from "react";
-import { filterSheet, gridOf, type SheetData } from "@/core/sheet";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type ReactNode,
+} from "react";
+import { copyText, filterSheet, gridOf, type SheetData, type SheetRow } from "@/core/sheet";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { usePhone } from "@/ui/use-phone";
+import { usePrinting } from "@/ui/use-printing";
+import { Foot } from "./foot";
 import { GroupHead } from "./group-head";
 import { HeadRow } from "./head-row";
-import { HEAD_HEIGHT, keyOf, neighbour, ROW_HEIGHT, rowOf, useItems } from "./items";
+import { HEAD_HEIGHT, keyOf, neighbour, ROW_HEIGHT, rowOf, rowsBetween, useItems } from "./items";
 import { JumpStrip } from "./jump-strip";
+import { Leaf, type SheetOf } from "./leaf";
+import { OnPaper } from "./on-paper";
 import { RowCells } from "./row-cells";
-import { Toolbar, type Shown } from "./toolbar";
+import { Toolbar } from "./toolbar";
+import { useOwnList } from "./use-own-list";
+import { EVERYTHING, useView } from "./use-view";
 
 const STEPS: Partial<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, PageDown: 15, PageUp: -15 };
 
 interface Props {
   data: SheetData;
-  /** Begin with only what differs, or only what is not default. */
-  start?: Shown;
+  /** Begin with only what differs. */
+  start?: "all" | "differences";
+  /** Names the sheet among others: it opens as it was left, and its address says what is shown. With an empty one only the address does. */
+  place?: string;
+  /** What it is of; with it a row has a leaf with everything that is known of its parameter. */
+  of?: SheetOf;
   /** Live values that cannot be refreshed dim. */
   dim?: boolean;
   /** The drive holds something volatile, or does not tell: dots of lit values are hollow. */
   hollow?: boolean;
+  /** What else can be done with the rows that are chosen. */
+  actions?: (chosen: readonly SheetRow[]) => ReactNode;
+  /** Where values can be changed: what stands at the foot for the row that is chosen. Enter goes into it; `leave` comes back, `go` on to the next row. */
+  editor?: (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
 }
 
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
-export function Sheet({ data, start = "all", dim, hollow }: Props) {
-  const [text, setText] = useState("");
-  const [shown, setShown] = useState(start);
-  const [selected, setSelected] = useState<string>();
+export function Sheet({ data, start = "all", place, of, dim, hollow, actions, editor }: Props) {
+  const [view, change] = useView({ ...EVERYTHING, differences: start === "differences" }, place);
+  const selected = view.at;
+  /** The other end of what is chosen, when several rows are. */
+  const [anchor, setAnchor] = useState<string>();
+  const [leaf, setLeaf] = useState(false);
+  const own = useOwnList(data.family, data.essentials);
   const scroller = useRef<HTMLDivElement>(null);
-  const groups = useMemo(
-    () =>
-      filterSheet(data.groups, {
-        text,
-        onlyNotDefault: shown === "not-default",
-        onlyDifferences: shown === "differences",
-      }),
-    [data.groups, text, shown],
-  );
+  const foot = useRef<HTMLDivElement>(null);
+  const { text, could, notDefault, differences, list, without, axis } = view;
+  const found = useMemo(() => {
+    const codes = list === "mine" ? own.codes : data.essentials;
+    return filterSheet(data, {
+      text,
+      could,
+      notDefault,
+      differences,
+      without,
+      axis,
+      list: list && codes && { title: list === "mine" ? "My list" : "Essentials", codes },
+    });
+  }, [data, text, could, notDefault, differences, list, without, axis, own.codes]);
+  const { groups } = found;
   const phone = usePhone();
+  const printing = usePrinting();
   const grid = useMemo(() => gridOf(data, phone), [data, phone]);
   const items = useItems(groups);
   // Sizes are kept by key, so that a new filter needs no second measuring.
@@ -59,15 +92,46 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
   const first = drawn.find((each) => each.end > top + 1)?.index ?? 0;
   const current = items[first]?.group;
 
+  const select = (code: string | undefined, extend = false): void => {
+    setAnchor(extend ? (anchor ?? selected) : undefined);
+    change({ at: code });
+  };
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key === "Escape") setSelected(undefined);
-    const by = STEPS[event.key];
+    const { key } = event;
+    if (key === "Escape" && leaf) setLeaf(false);
+    else if (key === "Escape") select(undefined);
+    if (key === "Enter" && selected !== undefined) {
+      event.preventDefault();
+      if (editor) foot.current?.querySelector<HTMLElement>("[data-value]")?.focus();
+      else if (of) setLeaf(true);
+    }
+    if (key === "a" && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      const rows = groups.flatMap((each) => each.rows);
+      setAnchor(rows[0]?.code);
+      change({ at: rows.at(-1)?.code });
+    }
+    const by = STEPS[key];
     if (by === undefined) return;
     event.preventDefault();
+    if (event.altKey && list === "mine" && picked) own.move(picked.base ?? picked.code, by);
+    else go(by, event.shiftKey);
+  };
+  const go = (by: number, extend = false): void => {
     const next = neighbour(items, selected, by);
     if (next === undefined) return;
-    setSelected(keyOf(items[next]!));
+    select(keyOf(items[next]!), extend);
     virtual.scrollToIndex(next, { align: "auto" });
+  };
+  // The grid answers the browser's own copying, which needs no permission.
+  const copyChosen = (): void => {
+    scroller.current?.focus();
+    document.execCommand("copy");
+  };
+  const onCopy = (event: ClipboardEvent): void => {
+    if (chosen.length === 0) return;
+    event.preventDefault();
+    event.clipboardData.setData("text/plain", copyText(data.columns, chosen));
   };
   const jump = useCallback(
     (id: string) => {
@@ -77,9 +141,19 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
     [items, virtual],
   );
   const picked = rowOf(items, selected);
+  const chosen = useMemo(() => rowsBetween(items, anchor ?? selected, selected), [items, anchor, selected]);
+  const among = useMemo(() => new Set(chosen.map((each) => each.code)), [chosen]);
+  // The row that the address names, or at which the sheet was left, is brought into sight once.
+  const brought = useRef(false);
+  useEffect(() => {
+    if (brought.current || selected === undefined) return;
+    brought.current = true;
+    const at = items.findIndex((each) => keyOf(each) === selected);
+    if (at >= 0) virtual.scrollToIndex(at, { align: "center" });
+  }, [items, selected, virtual]);
   return (
     <div className="flex flex-col min-h-[max(18rem,70dvh)] md:min-h-72 flex-1 basis-0 print-flow">
-      <Toolbar data={data} text={text} onText={setText} shown={shown} onShown={setShown} />
+      <Toolbar data={data} view={view} onView={change} found={found} mine={own.codes?.length} />
       <div className="flex flex-1 min-h-0 relative">
         <div
           ref={scroller}
@@ -87,7 +161,9 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
           role="grid"
           aria-label="Parameters"
           aria-rowcount={items.length}
+          aria-multiselectable
           onKeyDown={onKeyDown}
+          onCopy={onCopy}
           className="flex-1 min-w-0 overflow-auto outline-offset-[-2px] print-flow"
         >
           <HeadRow data={data} grid={grid} />
@@ -98,72 +174,79 @@ export function Sheet({ data, start = "all", dim, hollow }: Props) {
               </div>
             </div>
           )}
-          <div
-            role="rowgroup"
-            style={{ height: virtual.getTotalSize(), minWidth: grid.minWidth }}
-            className="relative text-[14px]"
-          >
-            {current && (
-              <div className="sticky top-7 z-10">
-                <GroupHead group={current} />
-              </div>
-            )}
-            {drawn.map(({ index, start: from }) => {
-              const item = items[index]!;
-              if (item.kind === "row") {
-                const { code } = item.row;
+          {printing ? (
+            <OnPaper items={items} data={data} grid={grid} dim={dim} hollow={hollow} />
+          ) : (
+            <div
+              role="rowgroup"
+              style={{ height: virtual.getTotalSize(), minWidth: grid.minWidth }}
+              className="relative text-[14px]"
+            >
+              {current && (
+                <div className="sticky top-7 z-10">
+                  <GroupHead group={current} />
+                </div>
+              )}
+              {drawn.map(({ index, start: from }) => {
+                const item = items[index]!;
+                if (item.kind === "row") {
+                  const { code } = item.row;
+                  return (
+                    <div
+                      key={code}
+                      role="row"
+                      aria-selected={among.has(code)}
+                      onClick={(event) => select(code, event.shiftKey)}
+                      onDoubleClick={() => of && setLeaf(true)}
+                      data-code={code}
+                      className={classes(
+                        "absolute inset-x-0 grid items-center border-b border-hairline cursor-default",
+                        among.has(code) && "bg-paper",
+                        selected === code && "outline outline-1 -outline-offset-1 outline-copper",
+                      )}
+                      style={{ top: from, height: ROW_HEIGHT, gridTemplateColumns: grid.columns }}
+                    >
+                      <RowCells row={item.row} data={data} grid={grid} dim={dim} hollow={hollow} />
+                    </div>
+                  );
+                }
+                // The first head is the one that sticks.
+                if (index === 0 && top < 1) return null;
                 return (
                   <div
-                    key={code}
-                    role="row"
-                    aria-selected={selected === code}
-                    onClick={() => setSelected(code)}
-                    data-code={code}
-                    className={classes(
-                      "absolute inset-x-0 grid items-center border-b border-hairline cursor-default",
-                      selected === code && "bg-paper outline outline-1 -outline-offset-1 outline-copper",
-                    )}
-                    style={{ top: from, height: ROW_HEIGHT, gridTemplateColumns: grid.columns }}
+                    key={keyOf(item)}
+                    className="absolute inset-x-0"
+                    style={{ top: from, height: HEAD_HEIGHT }}
                   >
-                    <RowCells row={item.row} data={data} grid={grid} dim={dim} hollow={hollow} />
+                    <GroupHead group={item.group} />
                   </div>
                 );
-              }
-              // The first head is the one that sticks.
-              if (index === 0 && top < 1) return null;
-              return (
-                <div
-                  key={keyOf(item)}
-                  className="absolute inset-x-0"
-                  style={{ top: from, height: HEAD_HEIGHT }}
-                >
-                  <GroupHead group={item.group} />
-                </div>
-              );
-            })}
-          </div>
+              })}
+            </div>
+          )}
         </div>
-        <JumpStrip groups={groups} current={current?.id} onJump={jump} />
+        {leaf && of && picked ? (
+          <Leaf family={data.family} of={of} row={picked} onClose={() => setLeaf(false)} />
+        ) : (
+          <JumpStrip groups={groups} current={current?.id} onJump={jump} />
+        )}
       </div>
       {picked && (
-        <p
-          aria-live="polite"
-          className="sticky bottom-0 z-20 bg-leaf border-t border-hairline px-4 py-2 text-[14px] no-print"
+        <Foot
+          foot={foot}
+          row={picked}
+          count={chosen.length}
+          data={data}
+          grid={grid}
+          told={leaf}
+          onLeaf={of && !leaf ? () => setLeaf(true) : undefined}
+          list={own}
+          ordering={list === "mine"}
+          onCopy={copyChosen}
+          actions={actions?.(chosen)}
         >
-          <span className="font-mono">{picked.code}</span>{" "}
-          <span className="font-semibold">{picked.name}.</span> {picked.help}{" "}
-          {picked.by && <span className="text-soft">Difference {picked.by}.</span>}
-          {picked.cells.slice(grid.shown).map((cell, i) => (
-            <span key={i} className="block">
-              {data.columns[grid.shown + i]!.title}:{" "}
-              <span className="font-mono">{cell.missing ? "no value" : cell.text.trim()}</span>{" "}
-              {cell.missing ? "" : cell.meaning || cell.unit}
-            </span>
-          ))}
-          {grid.shown < picked.cells.length && picked.verdict && (
-            <span className="block">{picked.verdict}</span>
-          )}
-        </p>
+          {editor?.(picked.code, { leave: () => scroller.current?.focus(), go })}
+        </Foot>
       )}
     </div>
   );

@@ -1,61 +1,178 @@
 "use client";
+import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { useMemo, useRef } from "react";
-import type { SheetData } from "@/core/sheet";
-import { Choice } from "@/ui/choice";
+import { kindsOf, type Filtered, type SheetData } from "@/core/sheet";
+import type { ParameterKind } from "@/core/value";
+import { useAwake } from "@/ui/awake";
+import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
-
-export type Shown = "all" | "not-default" | "differences";
-
-const WORDS: Record<Shown, string> = {
-  all: "All",
-  "not-default": "Not default",
-  differences: "Differences",
-};
+import { Toggle } from "@/ui/toggle";
+import { KIND_WORDS } from "./kinds";
+import { EVERYTHING, type View } from "./use-view";
 
 interface Props {
   data: SheetData;
-  text: string;
-  onText: (text: string) => void;
-  shown: Shown;
-  onShown: (shown: Shown) => void;
+  view: View;
+  onView: (change: Partial<View>) => void;
+  found: Filtered;
+  /** How many stand on one's own list; undefined where there is none. */
+  mine: number | undefined;
 }
 
-/** What of a sheet is shown: a search within it, and which rows. */
-export function Toolbar({ data, text, onText, shown, onShown }: Props) {
+/** What of a sheet is shown: a search within it, and which rows. Whatever is on holds together. */
+export function Toolbar({ data, view, onView, found, mine }: Props) {
+  const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
-  const counts = useMemo(() => {
+  const { all, notDefault, differs, kinds, axes } = useMemo(() => {
     const rows = data.groups.flatMap((each) => each.rows);
     return {
       all: rows.length,
-      "not-default": rows.filter((each) => each.notDefault).length,
-      differences: rows.filter((each) => each.differs).length,
+      notDefault: rows.filter((each) => each.notDefault).length,
+      differs: rows.filter((each) => each.differs).length,
+      kinds: kindsOf(data),
+      axes: [...new Set(data.groups.map((each) => each.axis))].sort((one, other) => one - other),
     };
-  }, [data.groups]);
-  const values: Shown[] = data.compares ? ["all", "not-default", "differences"] : ["all", "not-default"];
+  }, [data]);
+  const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
   return (
-    <div className="flex flex-wrap items-center gap-3 px-4 py-2 border-b border-hairline no-print">
-      <input
-        ref={finder}
-        value={text}
-        onChange={(event) => onText(event.target.value)}
-        aria-label="Find in this sheet"
-        placeholder="Find code, name, unit, value  (f)"
-        onKeyDown={(event) => {
-          if (event.key === "Escape") {
-            onText("");
-            event.currentTarget.blur();
-          }
-        }}
-        className="min-h-9 w-64 rounded-page border border-hairline bg-paper px-3 text-[15px]"
-      />
-      <Choice label="Rows shown" shape="line" values={values} chosen={shown} onChoose={onShown}>
-        {(each) => (
-          <>
-            {WORDS[each]} <span className="font-mono text-[12px]">{counts[each]}</span>
-          </>
+    <div className="border-b border-hairline px-4 py-2 text-[14px] no-print">
+      <div className="flex flex-wrap items-center gap-x-1 gap-y-1">
+        <input
+          ref={finder}
+          value={view.text}
+          readOnly={!awake}
+          onChange={(event) => onView({ text: event.target.value, could: undefined })}
+          aria-label="Find in this sheet"
+          placeholder="Find: stop ramp, > 2 s, = coast  (f)"
+          title="Words in any order; conditions on the value: > 50 Hz, 2..5 s, = coast, != 0"
+          onKeyDown={(event) => {
+            if (event.key === "Escape") {
+              onView({ text: "" });
+              event.currentTarget.blur();
+            }
+          }}
+          className="min-h-9 w-64 mr-2 rounded-page border border-hairline bg-paper px-3 text-[15px]"
+        />
+        <Toggle on={view.notDefault} onToggle={(on) => onView({ notDefault: on })}>
+          Not default <Count of={notDefault} />
+        </Toggle>
+        {data.compares && (
+          <Toggle on={view.differences} onToggle={(on) => onView({ differences: on })}>
+            Differences <Count of={differs} />
+          </Toggle>
         )}
-      </Choice>
+        {data.essentials.length > 0 && (
+          <Toggle
+            on={view.list === "essentials"}
+            onToggle={(on) => onView({ list: on ? "essentials" : undefined })}
+          >
+            Essentials
+          </Toggle>
+        )}
+        {mine !== undefined && (
+          <Toggle on={view.list === "mine"} onToggle={(on) => onView({ list: on ? "mine" : undefined })}>
+            My list <Count of={mine} />
+          </Toggle>
+        )}
+        {axes.length > 1 && (
+          <select
+            aria-label="Axis"
+            value={view.axis ?? ""}
+            disabled={!awake}
+            onChange={({ target: { value } }) => onView({ axis: value === "" ? undefined : Number(value) })}
+            className="min-h-8 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2"
+          >
+            <option value="">every axis</option>
+            {axes.map((each) => (
+              <option key={each} value={each}>
+                {each === 0 ? "shared by all" : `axis ${each}`}
+              </option>
+            ))}
+          </select>
+        )}
+        {kinds.size > 1 && (
+          <Kinds kinds={kinds} without={view.without} onWithout={(without) => onView({ without })} />
+        )}
+        <span className="ml-auto text-soft" aria-live="polite">
+          {found.could > 0 && (
+            <button
+              type="button"
+              className="min-h-8 px-1 mr-2 underline underline-offset-4 hover:text-ink"
+              onClick={() => onView({ could: true })}
+            >
+              {found.could} more could be set so
+            </button>
+          )}
+          {shown < all && (
+            <>
+              <span className="font-mono">{shown}</span> of <span className="font-mono">{all}</span> rows{" "}
+              <button
+                type="button"
+                className="min-h-8 px-1 underline underline-offset-4 hover:text-ink"
+                onClick={() => onView({ ...EVERYTHING, could: undefined, list: undefined, axis: undefined })}
+              >
+                Show all
+              </button>
+            </>
+          )}
+        </span>
+      </div>
+      {(found.instead.length > 0 || found.trouble !== undefined) && (
+        <p role="status" className="mt-1 text-soft">
+          {found.instead.map(({ typed, taken }) => (
+            <span key={typed}>
+              Nothing is called “{typed}”; looked for {taken.slice(0, 4).join(", ")}.{" "}
+            </span>
+          ))}
+          {found.trouble}
+        </p>
+      )}
     </div>
+  );
+}
+
+const Count = ({ of }: { of: number }) => <span className="font-mono text-[12px]">{of}</span>;
+
+/** Kinds that are left out, each with how many rows that hides. */
+function Kinds({
+  kinds,
+  without,
+  onWithout,
+}: {
+  kinds: ReadonlyMap<ParameterKind, number>;
+  without: readonly ParameterKind[];
+  onWithout: (without: ParameterKind[]) => void;
+}) {
+  const awake = useAwake();
+  const left = without.filter((each) => kinds.has(each));
+  return (
+    <Popover className="relative">
+      <PopoverButton
+        disabled={!awake}
+        className="min-h-8 pointer-coarse:min-h-11 px-3 py-1 rounded-page border border-transparent text-soft hover:text-ink data-open:text-ink"
+      >
+        {left.length === 0 ? "Kinds" : `Without ${counted(left.length, "kind")}`} <span aria-hidden>▾</span>
+      </PopoverButton>
+      <PopoverPanel className="absolute right-0 z-40 mt-1 w-64 bg-leaf border border-hairline rounded-page p-2">
+        <fieldset>
+          <legend className="px-1 pb-1 text-soft">Kinds that are shown</legend>
+          {[...kinds].map(([kind, count]) => (
+            <label key={kind} className="flex items-center gap-2 px-1 min-h-8 pointer-coarse:min-h-11">
+              <input
+                type="checkbox"
+                className="h-5 w-5 shrink-0"
+                checked={!without.includes(kind)}
+                onChange={({ target: { checked } }) =>
+                  onWithout(checked ? without.filter((each) => each !== kind) : [...without, kind])
+                }
+              />
+              <span className="flex-1">{KIND_WORDS[kind]}</span>
+              <Count of={count} />
+            </label>
+          ))}
+        </fieldset>
+      </PopoverPanel>
+    </Popover>
   );
 }

@@ -4,7 +4,7 @@ import type { Connection } from "./connection";
 
 /**
  * Other drives of the same family and rating in reach: connected now, or seen on the same link. In words, for a person who has to tell them apart.
- * `former` is the serial number of the drive that is replaced: that it was seen once says nothing.
+ * `connections` are those of the plant; `former` is the serial number of the drive that is replaced: that it was seen once says nothing.
  */
 export async function alikeInReach(
   db: Database,

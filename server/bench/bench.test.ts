@@ -1,5 +1,7 @@
 import { connect as connectSocket, createServer, type Server, type Socket } from "node:net";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import type { Scope } from "@/core/definition";
+import { layOutFile, withinScope } from "@/core/definition";
 import type { LinkSettings } from "@/core/link";
 import { rill } from "@/families/testing";
 import { tables } from "@/server/database";
@@ -226,6 +228,36 @@ describe("reading", () => {
   });
 });
 
+test("a part alone is read: nothing else is asked, what comes of it is partial, and a whole reading afterwards has all", async () => {
+  const id = await connectAndRead(plant);
+  const { bench } = plant.app;
+  const connection = bench.find(id)!;
+  const [group] = connection.definition.groups;
+  const asked: number[] = [];
+  plant.line.fault = (_exchange, question) => {
+    asked.push(question.address ?? -1);
+    return undefined;
+  };
+  /** The reading before it is over a moment after its last value. */
+  const begin = async (scope?: Scope): Promise<void> => {
+    while (!bench.startReading(plant.person, connection, scope)) await new Promise(setImmediate);
+  };
+  await begin({ groups: [group!.id] });
+  await until(plant, () => connection.reading?.part === true && connection.reading.phase === "done");
+  plant.line.fault = undefined;
+  expect([...connection.values.keys()].sort()).toEqual(group!.parameters.map((each) => each.code).sort());
+  // No whole reading is asked behind anybody's back; the drive's state is looked at beside it.
+  const beyond = connection.definition.groups.at(-2)!.parameters.map((each) => each.address);
+  expect(asked.filter((each) => beyond.includes(each))).toEqual([]);
+  expect(connection.view().drift).toBeUndefined();
+  const kept = await bench.record(plant.person, connection, plant.positionId);
+  if (!kept.ok) throw new Error(kept.trouble.text);
+  expect([kept.value.record.present, kept.value.record.expected]).toEqual([group!.parameters.length, 198]);
+  await begin();
+  await until(plant, () => connection.reading?.part !== true && connection.reading?.phase === "done");
+  expect(connection.values.size).toBe(198);
+});
+
 test("a swapped drive is told, with what differs from the standing record", async () => {
   const first = await connectAndRead(plant);
   await recordStanding(plant, first);
@@ -261,4 +293,58 @@ test("the drive's address is remembered at its position", async () => {
   const [position] = await plant.app.db.select().from(tables.position);
   expect(position).toMatchObject({ unitAddress: 1 });
   expect(position!.linkId).not.toBeNull();
+});
+
+describe("a part of a reading", () => {
+  test("is kept as a partial record that names what is missing; the whole can be kept afterwards", async () => {
+    const id = await connectAndRead(plant);
+    const connection = plant.app.bench.find(id)!;
+    const [group] = rill.file.groups;
+    const meant = withinScope(rill, { groups: [group!.id] }).length;
+    const kept = await plant.app.bench.record(plant.person, connection, plant.positionId, true, {
+      groups: [group!.id],
+    });
+    if (!kept.ok) throw new Error(kept.trouble.text);
+    expect(kept.value.record).toMatchObject({ present: meant, expected: rill.parameters.length });
+    expect(kept.value.record.missing).toHaveLength(rill.parameters.length - meant);
+    const whole = await plant.app.bench.record(plant.person, connection, plant.positionId, true);
+    expect(whole).toMatchObject({ ok: true, value: { record: { present: rill.parameters.length } } });
+  });
+  test("that the drive does not have is refused in words", async () => {
+    const id = await connectAndRead(plant);
+    const kept = await plant.app.bench.record(
+      plant.person,
+      plant.app.bench.find(id)!,
+      plant.positionId,
+      true,
+      { groups: ["nothing"] },
+    );
+    expect(kept).toMatchObject({ ok: false, trouble: { kind: "bad-request" } });
+  });
+});
+
+test("a drive that reading disturbs is not read before somebody has agreed to it", async () => {
+  const disturbed = layOutFile({ ...rill.file, readingDisturbs: "it restarts." });
+  const other = await testPlant(undefined, {
+    family: disturbed,
+    make: { rating: "R-030", firmware: "4.4", serial: "FR-OLD-77" },
+    line: "tcp",
+  });
+  try {
+    const connected = await other.app.bench.connect(other.person, 1, { link: linkTo(other.port), unit: 1 });
+    expect(connected).toMatchObject({
+      ok: true,
+      value: { phase: "connected", readingDisturbs: "it restarts." },
+    });
+    const connection = other.app.bench.list()[0]!;
+    expect(connection.reading).toBeUndefined();
+    expect(await other.app.bench.record(other.person, connection, other.positionId)).toMatchObject({
+      ok: false,
+    });
+    other.app.bench.startReading(other.person, connection);
+    await until(other, () => connection.reading?.phase === "done");
+    expect(connection.values.size).toBe(rill.parameters.length);
+  } finally {
+    await other.close();
+  }
 });

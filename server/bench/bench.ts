@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { ConnectionView } from "@/core/contract";
+import { EVERYTHING, isEverything, type Scope } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import { linkKey, speaksOn, type LinkSettings } from "@/core/link";
 import { buildSet } from "@/core/set";
@@ -19,8 +20,9 @@ import {
 } from "@/server/link";
 import type { Person } from "@/server/people";
 import { Connection } from "./connection";
-import { misplaced } from "./misplaced";
+import { misplaced, retiredThere } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
+import { NOTHING_MEANT, partOf } from "./part-of";
 import { Places } from "./places";
 import { linkRow, noteSuccess, rememberAddress } from "./ways";
 
@@ -35,6 +37,8 @@ export interface BenchParts {
   timing: LookTiming;
   /** The time of day, ms since 1970. */
   wall: () => number;
+  /** Whether a link may be opened for a plant; why not, in words. */
+  mayReach: (plantId: number, link: LinkSettings) => Promise<Result<undefined>>;
 }
 
 export interface ConnectRequest {
@@ -43,6 +47,12 @@ export interface ConnectRequest {
   /** Id of a definition that a person chose for a drive that none fits. */
   as?: string;
 }
+
+const OF_ANOTHER_PLANT = bad<never>({
+  kind: "busy",
+  text: "Somebody of another plant is connected to this drive.",
+  remedy: "Ask them to let go of it; or choose the right plant.",
+});
 
 /** The drives one is connected to, and the readings from them. */
 export class Bench {
@@ -53,18 +63,24 @@ export class Bench {
 
   private readonly places: Places;
 
+  /** Told of every reading that was kept, or found unchanged. */
+  onKept: ((person: Person, positionId: number, kept: Kept) => Promise<void>) | undefined;
+
   constructor(private readonly parts: BenchParts) {
     this.places = new Places(parts, () => this.list());
   }
 
   /** Connects, finds out who answers, and begins to read. Two people at the same moment share one connection. */
-  connect(person: Person, plantId: number, request: ConnectRequest): Promise<Result<ConnectionView>> {
+  async connect(person: Person, plantId: number, request: ConnectRequest): Promise<Result<ConnectionView>> {
     const key = `${linkKey(request.link)}/${request.unit}`;
     const under =
       this.connecting.get(key) ??
       this.open(person, plantId, request).finally(() => this.connecting.delete(key));
     this.connecting.set(key, under);
-    return under;
+    const opened = await under;
+    // It may have been somebody of another plant who was first.
+    if (opened.ok && this.find(opened.value.id)?.address.plantId !== plantId) return OF_ANOTHER_PLANT;
+    return opened;
   }
 
   private async open(
@@ -73,7 +89,10 @@ export class Bench {
     { link, unit, as }: ConnectRequest,
   ): Promise<Result<ConnectionView>> {
     const { shelf, links, timing, events } = this.parts;
+    const may = await this.parts.mayReach(plantId, link);
+    if (!may.ok) return may;
     const already = this.at(link, unit);
+    if (already && already.address.plantId !== plantId) return OF_ANOTHER_PLANT;
     // One that is known stays, whoever asks; one that was read with the nearest definition is looked at anew: its own may be here now.
     if (already && already.phase !== "other-drive" && already.fit === "fits") return good(already.view());
     const chosen = as === undefined ? undefined : shelf.find(as);
@@ -105,12 +124,13 @@ export class Bench {
       shelf.get(started.value.definitionId!),
       (each) => {
         // One that was let go says nothing any more.
-        if (this.connections.get(id) === each) events.publish({ type: "connection", view: each.view() });
+        if (this.connections.get(id) === each)
+          events.publish(plantId, { type: "connection", view: each.view() });
       },
     );
     this.connections.set(id, connection);
     // Where it stands is found out while it is read already; a quick drive may be through before that.
-    this.startReading(person, connection);
+    if (connection.definition.file.readingDisturbs === undefined) this.startReading(person, connection);
     await noteSuccess(this.parts.db, connection, this.now());
     await this.places.recognise(connection);
     await this.places.measureDrift(connection);
@@ -153,13 +173,18 @@ export class Bench {
     return [...this.connections.values()];
   }
 
+  /** Those of a plant. */
+  listOf(plantId: number): Connection[] {
+    return this.list().filter((each) => each.address.plantId === plantId);
+  }
+
   /** Lets go of a drive. What was only read and not kept is forgotten. */
   async letGo(id: string): Promise<void> {
     const connection = this.connections.get(id);
     if (!connection) return;
     this.stopReading.get(id)?.abort();
     this.connections.delete(id);
-    this.parts.events.publish({ type: "connection-gone", id });
+    this.parts.events.publish(connection.address.plantId, { type: "connection-gone", id });
     await this.parts.links.ask("release", { drive: id });
   }
 
@@ -168,16 +193,16 @@ export class Bench {
     this.stopReading.get(id)?.abort();
   }
 
-  /** Begins to read a drive, anew or where a stopped reading ended. False when it is being read already. */
-  startReading(person: Person, connection: Connection): boolean {
+  /** Begins to read a drive, all of it anew or where a stopped reading ended, or a part of it. False when it is being read already. */
+  startReading(person: Person, connection: Connection, scope: Scope = EVERYTHING): boolean {
     const { reading, id } = connection;
     if (this.stopReading.has(id)) return false;
     const stop = new AbortController();
     this.stopReading.set(id, stop);
-    const goOn = reading?.phase === "stopped" ? reading.id : undefined;
+    const goOn = isEverything(scope) && reading?.phase === "stopped" ? reading.id : undefined;
     void inBackground(
       `reading ${connection.driveKey}`,
-      () => this.read(person, connection, stop.signal, goOn),
+      () => this.read(person, connection, stop.signal, scope, goOn),
       (error) =>
         connection.endReading(
           connection.values,
@@ -194,13 +219,14 @@ export class Bench {
     person: Person,
     connection: Connection,
     signal: AbortSignal,
+    scope: Scope,
     goOn?: string,
   ): Promise<void> {
     const { db, links } = this.parts;
     const { id } = connection;
     const result = await links.ask(
       "readOwn",
-      { drive: id, byName: person.name, importance: IMPORTANCE.reading, goOn },
+      { drive: id, byName: person.name, importance: IMPORTANCE.reading, scope, goOn },
       { onEvent: (view) => connection.takeReading(view), signal },
     );
     if (this.connections.get(id) !== connection) return;
@@ -211,6 +237,8 @@ export class Bench {
       return connection.endReading(held, this.now(), result.trouble);
     }
     connection.endReading(result.value.values, this.now());
+    // What of it is as recorded can be told of a whole reading only.
+    if (!isEverything(scope)) return connection.compare({});
     // Its own address is known only now, where it was reached at the one for drives that are alone.
     await this.places.standAgain(connection);
     await this.places.measureDrift(connection);
@@ -226,18 +254,23 @@ export class Bench {
 
   /**
    * Keeps the reading of a connected drive as a record of a position: one action, no second read. Where it does not seem to belong there, it is asked
-   * first; `although` says that a person has agreed.
+   * first; `although` says that a person has agreed. With a scope only that part of what was read is kept.
    */
   async record(
     person: Person,
     connection: Connection,
     positionId: number,
     although = false,
+    scope: Scope = EVERYTHING,
   ): Promise<Result<Kept>> {
     const refused = whyNotRecorded(connection);
     if (refused) return bad(refused);
-    const { definition, values, identity, state, address, reading } = connection;
+    const { definition, identity, state, address, reading } = connection;
+    const values = partOf(definition, connection.values, scope);
+    if (values.size === 0) return bad(NOTHING_MEANT);
     const { db, shelf } = this.parts;
+    const retired = await retiredThere(db, positionId);
+    if (retired) return bad(retired);
     const agreed = although || (connection.placeAgreed && connection.position?.id === positionId);
     const ask = agreed ? undefined : await misplaced(db, shelf, connection, positionId);
     if (ask) return bad(ask);
@@ -251,12 +284,20 @@ export class Bench {
       origin: "read",
       takenAt: connection.readAt ?? this.now(),
     });
-    if (reading) await dropReading(db, reading.id);
+    await this.onKept?.(person, positionId, kept);
+    // Of what only a part was kept the rest can still be.
+    if (reading && isEverything(scope)) await dropReading(db, reading.id);
     await rememberAddress(db, connection, positionId);
     await this.places.recognise(connection);
     await this.places.measureDrift(connection);
-    this.parts.events.publish({ type: "ledger", tag: connection.position?.tag ?? "" });
+    this.parts.events.publish(address.plantId, { type: "ledger", tag: connection.position?.tag ?? "" });
     return good(kept);
+  }
+
+  /** A position was named, moved or retired: the drives that stand there are told so. */
+  async positionChanged(positionId: number): Promise<void> {
+    for (const connection of this.list())
+      if (connection.position?.id === positionId) await this.places.recognise(connection);
   }
 
   /** Says at which position a drive stands; see `Places`. */

@@ -175,6 +175,7 @@ export class Connection {
       fit,
       definitionTitle: title,
       withoutMains: file.withoutMains?.about,
+      readingDisturbs: file.readingDisturbs,
       reducedSupply: file.reducedSupply?.about,
       state,
       stateAt,

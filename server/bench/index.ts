@@ -1,8 +1,9 @@
 /** Live work: connections, readings, recording, searches. */
 export { alikeInReach } from "./alike";
 export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./bench";
+export { NOTHING_MEANT } from "./part-of";
 export { Connection } from "./connection";
-export { misplaced } from "./misplaced";
+export { misplaced, retiredThere } from "./misplaced";
 export { peek } from "./look";
 export { Searches } from "./searches";
 export { volatileCodes } from "./volatile";

@@ -19,7 +19,7 @@ export async function misplaced(
   const [here] = await db.select().from(position).where(eq(position.id, positionId));
   if (!here) return undefined;
   const follows: string[] = [];
-  if (here.definitionId !== identity.definitionId) {
+  if (here.definitionId !== "" && here.definitionId !== identity.definitionId) {
     const noted = shelf.find(here.definitionId)?.title ?? here.definitionId;
     follows.push(
       `${here.tag} is noted for a ${noted}, and this is a ${identity.family}. Neither's records can be restored onto the other.`,
@@ -40,5 +40,20 @@ export async function misplaced(
     kind: "ask-first",
     text: follows.join(" "),
     remedy: `Read the tag at the machine. If it is ${here.tag}, say so; else choose the right position.`,
+  };
+}
+
+/** Why nothing is recorded or restored at a position any more; undefined while it stands in the plant. */
+export async function retiredThere(db: Database, positionId: number): Promise<Trouble | undefined> {
+  const { position } = tables;
+  const [row] = await db
+    .select({ tag: position.tag, retiredAt: position.retiredAt, why: position.retiredWhy })
+    .from(position)
+    .where(eq(position.id, positionId));
+  if (!row?.retiredAt) return undefined;
+  return {
+    kind: "not-now",
+    text: `${row.tag} was retired: ${row.why}`,
+    remedy: "Bring the position back first, or choose the right one.",
   };
 }

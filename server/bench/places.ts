@@ -3,7 +3,7 @@ import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Connection } from "./connection";
-import { misplaced } from "./misplaced";
+import { misplaced, retiredThere } from "./misplaced";
 import { compareWithStanding, standingAt } from "./place";
 import { recognisePosition } from "./recognise";
 import { suggestPositions } from "./suggest";
@@ -19,6 +19,8 @@ export class Places {
   /** Says at which position a drive stands. Asked first where it does not seem to belong there; `although` says that a person has agreed. */
   async placeAt(connection: Connection, positionId: number, although = false): Promise<Result<undefined>> {
     const { db, shelf } = this.parts;
+    const retired = await retiredThere(db, positionId);
+    if (retired) return bad(retired);
     const ask = although ? undefined : await misplaced(db, shelf, connection, positionId);
     if (ask) return bad(ask);
     const [row] = await db.select().from(tables.position).where(eq(tables.position.id, positionId));

@@ -29,8 +29,9 @@ export class Searches {
     private readonly bench: Bench,
   ) {}
 
-  views(): SearchView[] {
-    return [...this.searches.values()].map((each) => each.view);
+  /** Those of a plant. */
+  views(plantId: number): SearchView[] {
+    return [...this.searches.values()].filter((each) => each.plantId === plantId).map((each) => each.view);
   }
 
   /** Begins to look for drives. Refused while somebody looks on the same link. */
@@ -40,7 +41,9 @@ export class Searches {
     request: SearchRequest & { patient: boolean },
   ): Promise<Result<SearchView>> {
     const { shelf, wall } = this.parts;
-    const refused = this.whyNot(request);
+    const may = await this.parts.mayReach(plantId, request.link);
+    if (!may.ok) return may;
+    const refused = this.whyNot(plantId, request);
     if (refused) return refused;
     const row = await linkRow(this.parts.db, plantId, request.link);
     await this.bench.tellDefinitions();
@@ -81,17 +84,22 @@ export class Searches {
     return good(held.view);
   }
 
-  /** Stops a search; what it found stays. False when there is none. */
-  stop(id: string): boolean {
-    const held = this.searches.get(id);
-    held?.stop.abort();
-    return held !== undefined;
+  /** Whether a search is one of a plant's. */
+  isOf(id: string, plantId: number): boolean {
+    return this.searches.get(id)?.plantId === plantId;
+  }
+
+  /** Stops a search; what it found stays. */
+  stop(id: string): void {
+    this.searches.get(id)?.stop.abort();
   }
 
   /** Takes an ended search off the pages; what it found stays with its link. */
   forget(id: string): boolean {
-    if (this.searches.get(id)?.view.phase === "looking" || !this.searches.delete(id)) return false;
-    this.parts.events.publish({ type: "search-gone", id });
+    const held = this.searches.get(id);
+    if (!held || held.view.phase === "looking") return false;
+    this.searches.delete(id);
+    this.parts.events.publish(held.plantId, { type: "search-gone", id });
     return true;
   }
 
@@ -127,10 +135,10 @@ export class Searches {
 
   private show(held: Held, view: SearchView): void {
     held.view = view;
-    if (this.searches.has(view.id)) this.parts.events.publish({ type: "search", view });
+    if (this.searches.has(view.id)) this.parts.events.publish(held.plantId, { type: "search", view });
   }
 
-  private whyNot(request: SearchRequest): Result<never> | undefined {
+  private whyNot(plantId: number, request: SearchRequest): Result<never> | undefined {
     if (request.from > request.to)
       return bad({
         kind: "bad-request",
@@ -151,15 +159,16 @@ export class Searches {
         remedy: "Choose another kind of link, or import a definition.",
       });
     const key = linkKey(request.link);
-    for (const [id, { view }] of this.searches) {
+    for (const [id, { view, plantId: theirs }] of this.searches) {
       if (linkKey(view.link) !== key) continue;
       if (view.phase === "looking")
         return bad({
           kind: "busy",
-          text: `${view.byName} is looking for drives on this link already.`,
+          // Who it is in another plant is not told here.
+          text: `${theirs === plantId ? view.byName : "Somebody of another plant"} is looking for drives on this link already.`,
           remedy: "Watch that search, or stop it first.",
         });
-      this.forget(id);
+      if (theirs === plantId) this.forget(id);
     }
     return undefined;
   }

@@ -1,4 +1,4 @@
-import { and, eq, isNull, notInArray, or, sql } from "drizzle-orm";
+import { and, eq, inArray, isNull, notInArray, or, sql } from "drizzle-orm";
 import type { ConnectionView } from "@/core/contract";
 import { tables, type Database } from "@/server/database";
 import type { Connection } from "./connection";
@@ -30,7 +30,8 @@ export async function suggestPositions(
     .where(
       and(
         eq(position.plantId, address.plantId),
-        eq(position.definitionId, identity.definitionId),
+        inArray(position.definitionId, [identity.definitionId, ""]),
+        isNull(position.retiredAt),
         or(isNull(drive.id), eq(drive.rating, identity.rating ?? "")),
         notInArray(position.id, [...taken]),
       ),

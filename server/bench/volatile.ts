@@ -16,7 +16,7 @@ export async function volatileCodes(
   if (!state.volatile) return new Set();
   const { record } = tables;
   const [last] = await db
-    .select({ id: record.id, definitionId: record.definitionId })
+    .select({ hashAll: record.hashAll, definitionId: record.definitionId })
     .from(record)
     .where(
       and(

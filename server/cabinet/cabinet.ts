@@ -1,20 +1,31 @@
 import type { StandInView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
+import type { Plant } from "@/server/plant";
+import type { Practice } from "@/server/practice";
 import { settings } from "@/server/settings";
 
-/** Whether this is the demo, with stand-ins one can do things at. */
-export function hasCabinet(): boolean {
+/** Whether a plant has stand-ins that one can do things at: the practice plant, and every one of the demo. */
+export function hasCabinet(plant: Pick<Plant, "practice"> | undefined): boolean {
+  return plant?.practice === true || isDemo();
+}
+
+/** Whether this is the demo. */
+export function isDemo(): boolean {
   return settings().cabinetUrl !== undefined;
 }
 
-/** What stands in the stand-ins' cabinets. */
-export function cabinetViews(): Promise<Result<StandInView[]>> {
-  return call("GET");
+/** What stands in the stand-ins' cabinets of a plant. */
+export async function cabinetViews(practice: Practice, plant: Plant): Promise<Result<StandInView[]>> {
+  return plant.practice ? (await practice.standIns()).views() : call("GET");
 }
 
 /** Does what a person does at a cabinet: power, key, cable, motor, another drive. The stand-ins check the request. */
-export function actAtCabinet(act: Record<string, unknown>): Promise<Result<StandInView[]>> {
-  return call("POST", act);
+export async function actAtCabinet(
+  practice: Practice,
+  plant: Plant,
+  act: Record<string, unknown>,
+): Promise<Result<StandInView[]>> {
+  return plant.practice ? (await practice.standIns()).act(act) : call("POST", act);
 }
 
 async function call(method: string, body?: unknown): Promise<Result<StandInView[]>> {
@@ -23,7 +34,7 @@ async function call(method: string, body?: unknown): Promise<Result<StandInView[
     return bad({
       kind: "not-found",
       text: "There are no stand-ins here.",
-      remedy: "They belong to the demo: npm run demo.",
+      remedy: "They belong to the practice plant, and to the demo.",
     });
   try {
     const response = await fetch(url, {

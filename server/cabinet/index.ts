@@ -1,2 +1,2 @@
-/** The stand-ins of the demo. */
-export { actAtCabinet, cabinetViews, hasCabinet } from "./cabinet";
+/** The stand-ins of the demo and of the practice plant. */
+export { actAtCabinet, cabinetViews, hasCabinet, isDemo } from "./cabinet";

@@ -120,7 +120,10 @@ export class DefinitionShelf {
       definition = (rows[0] && readKept(rows[0].content, key)) ?? this.find(row.definitionId);
       if (definition) this.versions.set(key, definition);
     }
-    return definition && definitionFor(definition, fittingOf({ ...row.facts, firmware: row.firmware }));
+    if (!definition) return undefined;
+    // Where nothing tells the firmware, everything that the definition knows may be in it.
+    const firmware = row.firmware || definition.fitting.firmware;
+    return definitionFor(definition, fittingOf({ ...row.facts, firmware }));
   }
 }
 

@@ -1,14 +1,16 @@
 import type { LiveEvent } from "@/core/contract";
 
-/** Hands events to every open page. Listeners must not throw. */
-export class Events {
-  private readonly listeners = new Set<(event: LiveEvent) => void>();
+type Listener = (event: LiveEvent, plantId: number) => void;
 
-  publish(event: LiveEvent): void {
-    for (const listener of this.listeners) listener(event);
+/** Hands events to every open page, each with the plant that it is of. Listeners must not throw. */
+export class Events {
+  private readonly listeners = new Set<Listener>();
+
+  publish(plantId: number, event: LiveEvent): void {
+    for (const listener of this.listeners) listener(event, plantId);
   }
 
-  subscribe(listener: (event: LiveEvent) => void): () => void {
+  subscribe(listener: Listener): () => void {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   }

@@ -75,6 +75,27 @@ function bomb(size: number, claimed = size, part = "xl/workbook.xml"): Uint8Arra
   return new Uint8Array(Buffer.concat([local, central, end]));
 }
 
+test("where a person says what tells of the motor and of the permission, the definition says so too; else it is not told", async () => {
+  const { imports } = newImports();
+  const view = await open(imports, "lark.csv", bytes(LIST));
+  const fileOf = (choices: ImportChoices) => {
+    const made = imports.preview(view.id, choices);
+    if (!made.ok) throw new Error(made.trouble.text);
+    return made.value.definition.file;
+  };
+  expect(fileOf(chosen(view))).toMatchObject({ state: {} });
+  expect(fileOf(chosen(view)).permission).toBeUndefined();
+  const told = {
+    ...about,
+    signs: { running: { address: 200, bit: 1 }, tripped: { address: 201, equals: 0, inverted: true } },
+    permission: { given: { address: 202, equals: 1 }, howTo: "Hold OPEN.", withoutIt: "trips" as const },
+  };
+  expect(fileOf({ ...chosen(view), about: told })).toMatchObject({
+    state: told.signs,
+    permission: { ...told.permission, by: "keypad" },
+  });
+});
+
 describe("whatever a file is, it is read as it was meant or refused in words", () => {
   const utf16 = (text: string): Uint8Array =>
     new Uint8Array(Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, "utf16le")]));
@@ -264,7 +285,7 @@ describe("keeping a definition", () => {
       ok: true,
       value: { before: { version: rill.version, shipped: true, same: false } },
     });
-    expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.2" } });
+    expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.3" } });
     expect(shelf.get(rill.id).file.about).toBe("Corrected.");
   });
   test.each<[string, (choices: ImportChoices) => ImportChoices, RegExp]>([

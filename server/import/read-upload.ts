@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { decodeText, MOST, readEds, tooMuch, type EdsFile, type LineNote } from "@/core/format";
+import { decodeText, MOST, readEds, separatorOf, tooMuch, type EdsFile, type LineNote } from "@/core/format";
 import { readWorkbook, type WorkbookSheet } from "./workbook";
 
 /** What a file turned out to be. */
@@ -41,7 +41,8 @@ export async function readUpload(name: string, bytes: Uint8Array): Promise<Read>
     };
   const most = tooMuch(text);
   if (most) return { ok: false, ...most };
-  if (text.trimStart().startsWith("{")) return { ok: true, upload: { kind: "definition", text, encoding } };
+  // "[FileInfo]" begins a data sheet; a list of objects is JSON.
+  if (/^\s*(\{|\[\s*[[{"])/.test(text)) return { ok: true, upload: { kind: "definition", text, encoding } };
   if (/\.(eds|dcf)$/i.test(name) || /^\s*\[(FileInfo|DeviceInfo)\]/im.test(text.slice(0, 20_000)))
     return { ok: true, upload: { kind: "eds", eds: readEds(text), encoding } };
   const { rows, notes } = readCsv(text);
@@ -58,7 +59,7 @@ export async function readUpload(name: string, bytes: Uint8Array): Promise<Read>
 function readCsv(text: string): { rows: WorkbookSheet["rows"]; notes: LineNote[] } {
   const rows: WorkbookSheet["rows"] = [];
   const parsed = Papa.parse<string[]>(text.trimEnd(), {
-    delimitersToGuess: [",", ";", "\t", "|"],
+    delimiter: separatorOf(text),
     preview: MOST.rows + 1,
   });
   // A cell in quotes may hold line breaks: rows are counted in lines of the file.

@@ -1,2 +1,2 @@
 /** What happened, in one line each. */
-export { readJournal, writeJournal, type JournalLine } from "./journal";
+export { journalPeople, readJournal, writeJournal, type JournalFilter, type JournalLine } from "./journal";

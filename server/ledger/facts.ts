@@ -5,7 +5,7 @@ import { completenessOf, valuesByCode, type ParameterSet } from "@/core/set";
 import { NOT_SETTINGS } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import { loadSet, type RecordRow } from "./records";
+import { loadSet, wasNotRead, type RecordRow } from "./records";
 
 /** What is known of a record when it is to be restored onto a drive of this definition; whether it stands is said by whoever asks. */
 export async function factsOfRecord(
@@ -27,13 +27,14 @@ export async function factsOfRecord(
     supply: row.supply,
     firmware: row.firmware,
     serial: row.serial,
+    notRead: wasNotRead(row.origin),
     completeness: completenessOf(definition, set),
     axes: row.facts.axes,
     options: row.facts.options,
   };
 }
 
-/** The newest record that somebody took at the position after this one, and the settings that both have and that it has otherwise. */
+/** The newest record that somebody read from the drive at the position after this one was taken, and the settings that both have and that it has otherwise. */
 export async function newerThan(
   db: Database,
   definition: Definition,
@@ -47,7 +48,8 @@ export async function newerThan(
     .where(
       and(
         eq(record.positionId, row.positionId),
-        gt(record.number, row.number),
+        // A file brought in today may hold values that are older than every reading: of those its own date decides.
+        row.origin === "file" ? gt(record.takenAt, row.takenAt) : gt(record.number, row.number),
         // Those of before and after a restore are of what this is about to change.
         eq(record.origin, "read"),
         eq(record.definitionId, row.definitionId),
@@ -56,13 +58,17 @@ export async function newerThan(
     .orderBy(desc(record.number))
     .limit(1);
   if (!since) return undefined;
-  const now = valuesByCode(await loadSet(db, since));
-  const then = valuesByCode(set);
-  const changed = definition.parameters
+  const changed = changedSettings(definition, set, await loadSet(db, since));
+  return { number: since.number, takenBy: since.takenByName, changed };
+}
+
+/** The settings that two sets both have and have otherwise, by code and name. */
+export function changedSettings(definition: Definition, before: ParameterSet, after: ParameterSet): string[] {
+  const [then, now] = [valuesByCode(before), valuesByCode(after)];
+  return definition.parameters
     .filter(
       ({ kind, code }) =>
         !NOT_SETTINGS.has(kind) && then.has(code) && now.has(code) && then.get(code) !== now.get(code),
     )
     .map(({ code, name }) => `${code} ${name}`);
-  return { number: since.number, takenBy: since.takenByName, changed };
 }

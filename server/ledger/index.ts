@@ -2,15 +2,20 @@
 export { recordAt, type RecordAt } from "./at-position";
 export { defaultColumn, recordColumn } from "./columns";
 export { factsOfRecord, newerThan } from "./facts";
-export { keepReading, storePieces, type Kept, type Reading } from "./keep";
+export { keepFromFile, keepMade, type FileIdentity, type FromFile } from "./keep-made";
+export { keepReading, storeContent, type Kept, type Reading } from "./keep";
 export {
   listRecords,
   loadSet,
+  newestReading,
   newestRecord,
   notesOf,
   recordById,
   recordByNumber,
   standingOf,
+  standingsOf,
+  wasNotRead,
   type RecordRow,
 } from "./records";
-export { addNote, raiseStanding, whatIsMissing } from "./standing";
+export { addNote, labelsOf, setLabel } from "./annotate";
+export { raiseSeveral, raiseStanding, whatIsMissing } from "./standing";

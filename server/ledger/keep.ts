@@ -1,4 +1,4 @@
-import { and, eq, not, sql } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import { completenessOf, pieceHash, recordHashes, type ParameterSet, type Piece } from "@/core/set";
@@ -7,7 +7,12 @@ import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { makeCurrent } from "./current";
-import { newestRecord, type RecordRow } from "./records";
+import { changedSettings } from "./facts";
+import { fitDrive } from "./fit-drive";
+import { loadSet, newestReading, newestRecord, type RecordRow } from "./records";
+
+/** Why a drive was read. */
+type ReadOrigin = Exclude<RecordRow["origin"], (typeof tables.NOT_READ)[number]>;
 
 export interface Reading {
   positionId: number;
@@ -16,7 +21,7 @@ export interface Reading {
   state: DriveState;
   linkName: string;
   unit: number;
-  origin: RecordRow["origin"];
+  origin: ReadOrigin;
   takenAt: Date;
 }
 
@@ -24,10 +29,12 @@ export interface Kept {
   record: RecordRow;
   /** The reading's settings equal this record of the same drive, so nothing was added. */
   unchanged: boolean;
+  /** The record before it, and the settings that are otherwise since; absent where there is none, or where it was read under another definition. */
+  since?: { number: number; changed: string[] };
 }
 
 /**
- * Keeps a reading as the next record of a position. A reading whose settings equal the last record of the same drive is
+ * Keeps a reading as the next record of a position. A reading whose settings equal the last record of the same drive, and are as permanent as they were, is
  * recognised and not stored again. Numbering is safe when two people record at once: the position is locked meanwhile.
  */
 export async function keepReading(
@@ -45,17 +52,28 @@ export async function keepReading(
     const position = positions[0];
     if (!position) throw new Error("This position is not in the plant any more.");
     const hashes = recordHashes(definition, reading.set);
-    const last = await newestRecord(tx, reading.positionId);
+    await tx
+      .update(tables.position)
+      .set({
+        // A position whose family nobody knew is of the first drive that is recorded there.
+        ...(position.definitionId === "" ? { definitionId: definition.id } : {}),
+        seenAt: sql`greatest(${tables.position.seenAt}, ${reading.takenAt.toISOString()}::timestamptz)`,
+      })
+      .where(eq(tables.position.id, position.id));
+    const last = await newestReading(tx, reading.positionId);
     const completeness = completenessOf(definition, reading.set);
     if (
       last &&
       last.hashSettings === hashes.settings &&
       last.serial === reading.identity.serial &&
       last.firmware === reading.identity.firmware &&
-      last.present === completeness.present
+      last.present === completeness.present &&
+      // What was volatile and is permanent now is told by a record: the former one would say for ever that it is not.
+      (reading.state.volatile === undefined || last.volatile === reading.state.volatile) &&
+      (last.reducedSupply ?? false) === (reading.state.reducedSupply ?? false)
     ) {
       // It may have been somewhere else meanwhile.
-      await fitDrive(tx, reading.identity, position);
+      await fitDrive(tx, person, reading.identity, position, reading.takenAt);
       await writeJournal(tx, {
         at: reading.takenAt,
         plantId: position.plantId,
@@ -68,14 +86,14 @@ export async function keepReading(
       });
       return { record: last, unchanged: true };
     }
-    const drive = await fitDrive(tx, reading.identity, position);
+    const drive = await fitDrive(tx, person, reading.identity, position, reading.takenAt);
     await keepDefinitionVersion(tx, definition);
-    const pieceHashes = await storePieces(tx, definition.id, reading.set.pieces);
+    await storeContent(tx, definition.id, reading.set.pieces, hashes.all);
     const inserted = await tx
       .insert(tables.record)
       .values({
         positionId: position.id,
-        number: (last?.number ?? 0) + 1,
+        number: ((await newestRecord(tx, reading.positionId))?.number ?? 0) + 1,
         takenAt: reading.takenAt,
         takenBy: person.id,
         takenByName: person.name,
@@ -98,16 +116,14 @@ export async function keepReading(
         warnings: reading.state.warnings,
         running: reading.state.running ?? false,
         volatile: reading.state.volatile ?? null,
+        reducedSupply: reading.state.reducedSupply ?? null,
         linkName: reading.linkName,
         unitAddress: reading.unit,
         jobNumber: position.jobNumber,
       })
       .returning();
     const row = inserted[0]!;
-    await makeCurrent(tx, "newest", position.id, row.id, pieceHashes);
-    await tx
-      .insert(tables.recordPiece)
-      .values(pieceHashes.map((hash, ordinal) => ({ recordId: row.id, ordinal, hash })));
+    await makeCurrent(tx, "newest", position.id, row.id);
     await writeJournal(tx, {
       at: reading.takenAt,
       plantId: position.plantId,
@@ -118,11 +134,16 @@ export async function keepReading(
       text: `${originText[reading.origin]} ${position.tag} as record ${row.number}, drive ${row.serial}.`,
       href: `/positions/${position.tag}?record=${row.number}`,
     });
-    return { record: row, unchanged: false };
+    const comparable = last && last.definitionId === definition.id;
+    const since = comparable && {
+      number: last.number,
+      changed: changedSettings(definition, await loadSet(tx, last), reading.set),
+    };
+    return { record: row, unchanged: false, since: since || undefined };
   });
 }
 
-const originText: Record<RecordRow["origin"], string> = {
+const originText: Record<ReadOrigin, string> = {
   read: "Recorded",
   "before-restore": "Recorded, before a restore,",
   "after-restore": "Recorded, after a restore,",
@@ -133,57 +154,18 @@ function factsOf({ powerPart, axes, options, modules, really }: DriveIdentity): 
   return { powerPart, axes, options, modules, really };
 }
 
-/** Stores pieces once for each hash and gives their hashes in order. */
-export async function storePieces(
+/** Stores pieces once for each hash, and what the record holds once for the hash of all. */
+export async function storeContent(
   db: Database,
   definitionId: string,
   pieces: readonly Piece[],
-): Promise<string[]> {
+  hashAll: string,
+): Promise<void> {
   const rows = pieces.map((content) => ({ hash: pieceHash(definitionId, content), content }));
   if (rows.length > 0) await db.insert(tables.piece).values(rows).onConflictDoNothing();
-  return rows.map((each) => each.hash);
-}
-
-/** Notes that a drive is fitted at a position, and that another one no longer is. Gives the drive's id. */
-async function fitDrive(
-  tx: Database,
-  identity: DriveIdentity,
-  position: { id: number; plantId: number },
-): Promise<number> {
-  const { drive } = tables;
-  const { serial } = identity;
-  await tx
-    .update(drive)
-    .set({ whereabouts: "removed", positionId: null })
-    .where(
-      and(
-        eq(drive.positionId, position.id),
-        not(and(eq(drive.serial, serial), eq(drive.definitionId, identity.definitionId))!),
-      ),
-    );
-  const rows = await tx
-    .insert(drive)
-    .values({
-      plantId: position.plantId,
-      definitionId: identity.definitionId,
-      serial,
-      rating: identity.rating ?? null,
-      firmware: identity.firmware,
-      powerPart: identity.powerPart ?? null,
-      axes: identity.axes ?? null,
-      whereabouts: "fitted",
-      positionId: position.id,
-    })
-    .onConflictDoUpdate({
-      target: [drive.definitionId, drive.serial],
-      set: {
-        whereabouts: sql`'fitted'`,
-        positionId: position.id,
-        firmware: identity.firmware,
-        powerPart: identity.powerPart ?? null,
-        axes: identity.axes ?? null,
-      },
-    })
-    .returning({ id: drive.id });
-  return rows[0]!.id;
+  const list = Buffer.from(rows.map((each) => each.hash).join(""), "hex");
+  await db
+    .insert(tables.content)
+    .values({ hash: hashAll, pieces: new Uint8Array(list) })
+    .onConflictDoNothing();
 }

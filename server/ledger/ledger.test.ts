@@ -17,6 +17,7 @@ import {
 import { signOffSafety } from "@/server/restore";
 import { expectOnlyAddedTo } from "@/server/testing/only-added-to";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
+import { RILL_PLATE } from "@/server/testing/samples";
 
 let plant: TestPlant;
 beforeAll(async () => {
@@ -24,16 +25,6 @@ beforeAll(async () => {
 });
 afterAll(() => plant.close());
 
-const identity: DriveIdentity = {
-  vendor: "Fennimore",
-  family: "Rill",
-  definitionId: rill.id,
-  rating: "R-030",
-  ratingName: "Rill 3 kW",
-  supply: "3 × 400 V",
-  firmware: "4.4",
-  serial: "A",
-};
 const state: DriveState = {
   running: false,
   tripped: true,
@@ -43,14 +34,18 @@ const state: DriveState = {
   permission: false,
 };
 
-function keep(values: Record<string, number | string>, who: Partial<DriveIdentity> = {}) {
+function keep(
+  values: Record<string, number | string>,
+  who: Partial<DriveIdentity> = {},
+  how: Partial<DriveState> = {},
+) {
   const all = valuesByCode(factorySet(rill, "R-030"));
   for (const [code, raw] of Object.entries(values)) all.set(code, raw);
   return keepReading(plant.app.db, rill, plant.person, {
     positionId: plant.positionId,
     set: buildSet(rill, all),
-    identity: { ...identity, ...who },
-    state,
+    identity: { ...RILL_PLATE, ...who },
+    state: { ...state, ...how },
     linkName: "Kiln",
     unit: 1,
     origin: "read",
@@ -86,10 +81,16 @@ describe("records", () => {
     expect(again).toMatchObject({ unchanged: true, record: { number: 1 } });
     expect((await readJournal(plant.app.db, 1))[0]!.text).toContain("nothing has changed since record 1");
   });
+  test("the same settings, permanent now, are a new record: the former one would say for ever that they are not", async () => {
+    const { record } = await keep({ "1r": 250 }, {}, { volatile: false });
+    expect([record.number, record.volatile]).toEqual([2, false]);
+    expect(await keep({ "1r": 250 }, {}, { volatile: false })).toMatchObject({ unchanged: true });
+    expect(await keep({ "1r": 250 })).toMatchObject({ record: { number: 3, volatile: true } });
+  });
   test("the same settings on another drive are a new record", async () => {
     expect(await keep({ "1r": 250 }, { serial: "B" })).toMatchObject({
       unchanged: false,
-      record: { number: 2 },
+      record: { number: 4 },
     });
     const drives = await plant.app.db.select().from(tables.drive);
     expect(Object.fromEntries(drives.map((each) => [each.serial, each.whereabouts]))).toEqual({

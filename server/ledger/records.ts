@@ -1,10 +1,15 @@
-import { and, asc, desc, eq, inArray } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, notInArray, sql } from "drizzle-orm";
 import type { ParameterSet, Piece } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 
-const { record, recordPiece, recordNote, piece, standing } = tables;
+const { record, content, recordNote, piece, standing } = tables;
 
 export type RecordRow = typeof record.$inferSelect;
+
+/** Whether a record of this origin is none that was read from a drive. */
+export function wasNotRead(origin: RecordRow["origin"]): boolean {
+  return (tables.NOT_READ as readonly string[]).includes(origin);
+}
 
 /** All records of a position, newest first, without their contents. */
 export function listRecords(db: Database, positionId: number): Promise<RecordRow[]> {
@@ -41,17 +46,32 @@ export async function newestRecord(db: Database, positionId: number): Promise<Re
   )[0];
 }
 
+/** The newest record that was read from a drive at a position; undefined when there is none. */
+export async function newestReading(db: Database, positionId: number): Promise<RecordRow | undefined> {
+  return (
+    await db
+      .select()
+      .from(record)
+      .where(and(eq(record.positionId, positionId), notInArray(record.origin, [...tables.NOT_READ])))
+      .orderBy(desc(record.number))
+      .limit(1)
+  )[0];
+}
+
 /** The parameters of a record, as they were read. */
 export async function loadSet(
   db: Database,
-  row: { id: number; definitionId: string },
+  row: { hashAll: string; definitionId: string },
 ): Promise<ParameterSet> {
+  const { pieces } = content;
+  const at = sql`generate_series(0, length(${pieces}) / 32 - 1) as at(i)`;
   const rows = await db
     .select({ content: piece.content })
-    .from(recordPiece)
-    .innerJoin(piece, eq(piece.hash, recordPiece.hash))
-    .where(eq(recordPiece.recordId, row.id))
-    .orderBy(asc(recordPiece.ordinal));
+    .from(content)
+    .innerJoin(at, sql`true`)
+    .innerJoin(piece, sql`${piece.hash} = encode(substring(${pieces} from at.i * 32 + 1 for 32), 'hex')`)
+    .where(eq(content.hash, row.hashAll))
+    .orderBy(sql`at.i`);
   return { definitionId: row.definitionId, pieces: rows.map((each): Piece => each.content) };
 }
 
@@ -68,6 +88,25 @@ export async function standingOf(
       .orderBy(desc(standing.id))
       .limit(1)
   )[0];
+}
+
+/** Every record that was raised at a position, with its number; the one in force first. */
+export function standingsOf(
+  db: Database,
+  positionId: number,
+): Promise<Array<{ recordId: number; number: number; at: Date; byName: string; reason: string }>> {
+  return db
+    .select({
+      recordId: standing.recordId,
+      number: record.number,
+      at: standing.at,
+      byName: standing.byName,
+      reason: standing.reason,
+    })
+    .from(standing)
+    .innerJoin(record, eq(record.id, standing.recordId))
+    .where(eq(standing.positionId, positionId))
+    .orderBy(desc(standing.id));
 }
 
 /** Notes on several records, oldest first. */

@@ -1,10 +1,10 @@
-import { asc, eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Trouble } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { makeCurrent } from "./current";
-import { recordById, type RecordRow } from "./records";
+import { recordById, recordByNumber, standingOf, type RecordRow } from "./records";
 
 /** What a person has to agree to before a record is raised: that it is partial, and what of it is missing. Undefined when it is complete. */
 export function whatIsMissing({ number, present, expected, missing }: RecordRow): Trouble | undefined {
@@ -18,7 +18,10 @@ export function whatIsMissing({ number, present, expected, missing }: RecordRow)
   };
 }
 
-/** Raises a record to be the one to restore from. A reason is asked for: newer is not better. Throws when the record is of another position. */
+/**
+ * Raises a record to be the one to restore from. A reason is asked for: newer is not better. With `first` only where none stands yet; false where one does.
+ * Throws when the record is of another position.
+ */
 export async function raiseStanding(
   db: Database,
   person: Person,
@@ -26,8 +29,9 @@ export async function raiseStanding(
   recordId: number,
   reason: string,
   at: Date,
-): Promise<void> {
-  await db.transaction(async (tx) => {
+  first = false,
+): Promise<boolean> {
+  return db.transaction(async (tx) => {
     // One after the other: what is current must be what was raised last.
     await tx
       .select({ id: tables.position.id })
@@ -36,21 +40,11 @@ export async function raiseStanding(
       .for("update");
     const row = await recordById(tx, recordId);
     if (!row || row.positionId !== position.id) throw new Error("This record is not one of this position's.");
+    if (first && (await standingOf(tx, position.id))) return false;
     await tx
       .insert(tables.standing)
       .values({ positionId: position.id, recordId, at, by: person.id, byName: person.name, reason });
-    const pieces = await tx
-      .select({ hash: tables.recordPiece.hash })
-      .from(tables.recordPiece)
-      .where(eq(tables.recordPiece.recordId, recordId))
-      .orderBy(asc(tables.recordPiece.ordinal));
-    await makeCurrent(
-      tx,
-      "standing",
-      position.id,
-      recordId,
-      pieces.map((each) => each.hash),
-    );
+    await makeCurrent(tx, "standing", position.id, recordId);
     await writeJournal(tx, {
       at,
       plantId: position.plantId,
@@ -61,16 +55,37 @@ export async function raiseStanding(
       text: `Raised record ${row.number} of ${position.tag} to the standing record: ${reason}`,
       href: `/positions/${position.tag}?record=${row.number}`,
     });
+    return true;
   });
 }
 
-/** Adds a note to a record; the record itself stays as it is. */
-export async function addNote(
+/** Raises a record at each of several positions where none stands yet, with one reason. What is left says why: nothing is raised in place of what somebody else raised. */
+export async function raiseSeveral(
   db: Database,
   person: Person,
-  recordId: number,
-  text: string,
+  plantId: number,
+  records: ReadonlyArray<{ tag: string; record: number }>,
+  reason: string,
   at: Date,
-): Promise<void> {
-  await db.insert(tables.recordNote).values({ recordId, at, byName: person.name, text });
+): Promise<{ raised: string[]; left: Array<{ tag: string; why: string }> }> {
+  const { position } = tables;
+  const raised: string[] = [];
+  const left: Array<{ tag: string; why: string }> = [];
+  for (const { tag, record } of records) {
+    const [place] = await db
+      .select({
+        id: position.id,
+        plantId: position.plantId,
+        tag: position.tag,
+        retiredAt: position.retiredAt,
+      })
+      .from(position)
+      .where(and(eq(position.plantId, plantId), eq(position.tag, tag)));
+    const row = place && (await recordByNumber(db, place.id, record));
+    if (!place || place.retiredAt || !row) left.push({ tag, why: "It is not here any more." });
+    else if (whatIsMissing(row)) left.push({ tag, why: `Record ${record} is partial.` });
+    else if (await raiseStanding(db, person, place, row.id, reason, at, true)) raised.push(tag);
+    else left.push({ tag, why: "Somebody has raised a record meanwhile." });
+  }
+  return { raised, left };
 }

@@ -3,6 +3,7 @@ import { hash, verify } from "@node-rs/argon2";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { APIError, createAuthMiddleware, getSessionFromCtx } from "better-auth/api";
+import { eq } from "drizzle-orm";
 import { tables, type Database } from "@/server/database";
 import { fewAtOnce, TooManyAtOnce } from "@/server/few-at-once";
 import { log } from "@/server/log";
@@ -41,6 +42,7 @@ export function createAuth(db: Database, secret: string, baseURL: string) {
     emailAndPassword: {
       enabled: true,
       disableSignUp: true,
+      minPasswordLength: 10,
       maxPasswordLength: 200,
       password: {
         hash: (password) => notTooMany(() => hashing(() => hash(password))),
@@ -48,6 +50,7 @@ export function createAuth(db: Database, secret: string, baseURL: string) {
       },
     },
     session: { expiresIn: 60 * 60 * 24 * 14 },
+    databaseHooks: { session: { create: { before: ({ userId }) => notClosed(db, userId) } } },
     advanced: { ipAddress: { disableIpTracking: true } },
     telemetry: { enabled: false },
     logger: {
@@ -82,6 +85,14 @@ export function createAuth(db: Database, secret: string, baseURL: string) {
 }
 
 export type Auth = ReturnType<typeof createAuth>;
+
+/** Nobody signs in with an account that was closed. Said only to who knows its password. */
+async function notClosed(db: Database, userId: string): Promise<void> {
+  const { user } = tables;
+  const [found] = await db.select({ closedAt: user.closedAt }).from(user).where(eq(user.id, userId));
+  if (found?.closedAt)
+    throw new APIError("FORBIDDEN", { message: "This account is closed. Ask an administrator." });
+}
 
 type AuthContext = Parameters<Parameters<typeof createAuthMiddleware>[0]>[0];
 
@@ -121,23 +132,4 @@ async function notTooMany<T>(work: () => Promise<T>): Promise<T> {
 function originOf(request: Request): string {
   const host = request.headers.get("host");
   return host ? `${new URL(request.url).protocol}//${host}` : new URL(request.url).origin;
-}
-
-/** Adds a person who can sign in. For the demo and for setting up a plant. */
-export async function addPerson(
-  auth: Auth,
-  person: { name: string; email: string; password: string },
-): Promise<string> {
-  const context = await auth.$context;
-  const user = await context.internalAdapter.createUser(
-    { name: person.name, email: person.email, emailVerified: true },
-    { method: "other" } as never,
-  );
-  await context.internalAdapter.linkAccount({
-    userId: user.id,
-    providerId: "credential",
-    accountId: user.id,
-    password: await hash(person.password),
-  });
-  return user.id;
 }

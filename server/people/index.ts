@@ -1,6 +1,21 @@
 /** People who sign in. */
-export { addPerson, AUTH_WAYS, createAuth, type Auth } from "./auth";
+export { AUTH_WAYS, createAuth, type Auth } from "./auth";
+export {
+  changeAccount,
+  closeAccount,
+  endSessions,
+  listAccounts,
+  openInvitations,
+  reopenAccount,
+  sessionsOf,
+  type Account,
+} from "./accounts";
+export { addPerson } from "./add-person";
+export { beginArchive, firstRunCode, isFirstRun, isFirstRunCode, NOT_THE_CODE } from "./first-run";
+export { invitationOf, invite, inviteAgain, join, type Invitee } from "./invite";
 export { Sessions } from "./sessions";
-export type { Person } from "./person";
-export { mayDo } from "./rights";
+export type { Asker, Person } from "./person";
+export { askerOfToken, listTokens, makeToken, revokeToken } from "./tokens";
+export { askerOf } from "./membership";
+export { highestRole, mayDo, roleIn } from "./rights";
 export { acknowledgeLiveWork, hasAcknowledged, NOT_ACKNOWLEDGED } from "./acknowledge";

@@ -1,15 +1,37 @@
 /** Areas, positions and what is known of them at a glance. */
 export {
+  changePosition,
+  createPosition,
+  orderAreas,
+  positionOfFormerTag,
+  retirePosition,
+  wordsOf,
+  type PositionWords,
+} from "./arrange";
+export { plantList, takePlantList, plantListCsv, plantListWorkbook } from "./list-file";
+export {
   findPosition,
   linkOf,
   listPlaces,
-  listRecorded,
   listTags,
+  couldReplace,
+  fittedDrive,
   positionsByDefinition,
+  tagOf,
   type PositionRow,
 } from "./positions";
-export { plantOverview, type PlantArea, type PlantLine } from "./overview";
-export { findPlant, listPlants, namePlant, type Plant } from "./plants";
+export { plantLines } from "./overview";
+export { Overviews, type LookFor } from "./overviews";
+export {
+  findPlant,
+  listPlants,
+  makePlant,
+  namePlant,
+  plantsOf,
+  setThresholds,
+  thresholdsOf,
+  type Plant,
+} from "./plants";
 export { searchEverything } from "./search";
 export { inventoryCsv, inventoryWorkbook } from "./inventory-file";
 export { listInventory } from "./inventory";

@@ -8,6 +8,7 @@ const LINE: InventoryLine = {
   area: "Kiln",
   tag: "KL-01",
   title: 'Roller, "left"',
+  definition: "fennimore-rill-4",
   vendor: "Fennimore",
   family: "Rill",
   rating: "Rill 3 kW",
@@ -18,6 +19,7 @@ const LINE: InventoryLine = {
   axes: undefined,
   fitted: "1: Supply module; 2: Axis module",
   whereabouts: "fitted",
+  place: "",
   recordedAt: new Date(2026, 2, 14, 16, 20).getTime(),
   record: 7,
 };

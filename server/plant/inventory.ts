@@ -1,14 +1,8 @@
-import { asc, desc, eq, sql } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import type { InventoryLine } from "@/core/contract";
+import { WHEREABOUTS_WORDS } from "@/core/plant";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-
-const WHEREABOUTS = {
-  fitted: "fitted",
-  store: "in store",
-  removed: "removed",
-  scrapped: "scrapped",
-} as const;
 
 /** Every drive that the ledger knows of a plant, by area and tag; drives without a position come last. Two queries, whatever the number of drives. */
 export async function listInventory(
@@ -27,7 +21,7 @@ export async function listInventory(
     })
     .from(position)
     .innerJoin(area, eq(area.id, position.areaId))
-    .where(eq(position.plantId, plantId))
+    .where(and(eq(position.plantId, plantId), isNull(position.retiredAt)))
     .orderBy(asc(area.sort), asc(position.tag));
   const drives = await drivesWithNewest(db, plantId);
   const fitted = new Map(
@@ -69,6 +63,7 @@ function drivesWithNewest(db: Database, plantId: number) {
       powerPart: drive.powerPart,
       axes: drive.axes,
       whereabouts: drive.whereabouts,
+      place: drive.place,
       positionId: drive.positionId,
       number: newest.number,
       takenAt: newest.takenAt,
@@ -93,6 +88,7 @@ function lineOf(
   const { options = [], modules = [] } = each?.facts ?? {};
   return {
     ...place,
+    definition: each?.definitionId ?? definitionId,
     vendor: definition?.file.vendor ?? "",
     family: definition?.file.family ?? each?.definitionId ?? definitionId,
     rating: rating?.name ?? each?.ratingName ?? "",
@@ -105,7 +101,8 @@ function lineOf(
       ...options.map((one) => `${one.name}${one.firmware ? ` ${one.firmware}` : ""}`),
       ...modules.map((one) => `${one.slot}: ${one.name}`),
     ].join("; "),
-    whereabouts: each ? WHEREABOUTS[each.whereabouts] : "nothing recorded",
+    place: each?.place ?? "",
+    whereabouts: each ? WHEREABOUTS_WORDS[each.whereabouts] : "nothing recorded",
     recordedAt: each?.takenAt?.getTime(),
     record: each?.number ?? undefined,
   };

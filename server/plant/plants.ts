@@ -1,5 +1,9 @@
-import { asc, eq } from "drizzle-orm";
+import { asc, eq, inArray } from "drizzle-orm";
+import { slugOf } from "@/core/plant";
+import { USUAL_THRESHOLDS, type Thresholds } from "@/core/readiness";
 import { tables, type Database } from "@/server/database";
+import { writeJournal } from "@/server/journal";
+import type { Person } from "@/server/people";
 
 const { plant } = tables;
 
@@ -9,9 +13,11 @@ export interface Plant {
   /** Stands in addresses. */
   slug: string;
   name: string;
+  /** Stand-ins only, for exercises. */
+  practice: boolean;
 }
 
-const columns = { id: plant.id, slug: plant.slug, name: plant.name };
+const columns = { id: plant.id, slug: plant.slug, name: plant.name, practice: plant.practice };
 
 /** The plants of this archive, the oldest first. */
 export function listPlants(db: Database): Promise<Plant[]> {
@@ -24,6 +30,56 @@ export async function findPlant(db: Database, slug: string): Promise<Plant | und
 }
 
 /** Names a plant. */
-export async function namePlant(db: Database, id: number, { slug, name }: Omit<Plant, "id">): Promise<void> {
+export async function namePlant(
+  db: Database,
+  id: number,
+  { slug, name }: Pick<Plant, "slug" | "name">,
+): Promise<void> {
   await db.update(plant).set({ slug, name }).where(eq(plant.id, id));
+}
+
+/** Adds a plant; where its name is like another's, its address gets a number. */
+export async function makePlant(db: Database, name: string): Promise<Plant> {
+  const wanted = slugOf(name);
+  for (let n = 1; ; n++) {
+    const slug = n === 1 ? wanted : `${wanted}-${n}`;
+    const [row] = await db.insert(plant).values({ slug, name }).onConflictDoNothing().returning(columns);
+    if (row) return row;
+  }
+}
+
+/** What counts as ready in a plant. */
+export async function thresholdsOf(db: Database, plantId: number): Promise<Thresholds> {
+  const [own] = await db.select({ thresholds: plant.thresholds }).from(plant).where(eq(plant.id, plantId));
+  return { ...USUAL_THRESHOLDS, ...own?.thresholds };
+}
+
+/** Says what counts as ready in a plant, in the journal too. */
+export async function setThresholds(
+  db: Database,
+  person: Person,
+  plantId: number,
+  thresholds: Thresholds,
+  at: Date,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.update(plant).set({ thresholds }).where(eq(plant.id, plantId));
+    await writeJournal(tx, {
+      at,
+      plantId,
+      by: person.id,
+      byName: person.name,
+      kind: "plant",
+      text: `Ready means from now on: read within ${thresholds.oldAfterDays} days, ${thresholds.spareNeeded ? "and a drive of its rating in store" : "with or without a drive in store"}.`,
+    });
+  });
+}
+
+/** The plants that somebody may see, by name. */
+export async function plantsOf(
+  db: Database,
+  { administrator, roles }: { administrator: boolean; roles: ReadonlyMap<number, unknown> },
+): Promise<Plant[]> {
+  const mine = administrator ? undefined : inArray(plant.id, [...roles.keys()]);
+  return db.select(columns).from(plant).where(mine).orderBy(asc(plant.name), asc(plant.id));
 }

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull } from "drizzle-orm";
 import type { LinkSettings } from "@/core/link";
 import { tables, type Database } from "@/server/database";
 
@@ -28,26 +28,7 @@ export function listTags(
   return db
     .select({ tag: position.tag, title: position.title, definitionId: position.definitionId })
     .from(position)
-    .where(eq(position.plantId, plantId))
-    .orderBy(asc(position.tag));
-}
-
-/** Positions of a plant that have records, with the number of the newest; by tag. */
-export function listRecorded(
-  db: Database,
-  plantId: number,
-): Promise<Array<{ tag: string; title: string; twinGroup: string | null; records: number }>> {
-  return db
-    .select({
-      tag: position.tag,
-      title: position.title,
-      twinGroup: position.twinGroup,
-      records: record.number,
-    })
-    .from(position)
-    .innerJoin(current, and(eq(current.positionId, position.id), eq(current.which, "newest")))
-    .innerJoin(record, eq(record.id, current.recordId))
-    .where(eq(position.plantId, plantId))
+    .where(and(eq(position.plantId, plantId), isNull(position.retiredAt)))
     .orderBy(asc(position.tag));
 }
 
@@ -80,11 +61,14 @@ export async function positionsByDefinition(
 export function listPlaces(
   db: Database,
   plantId: number,
-): Promise<Array<{ tag: string; title: string; link: LinkSettings; linkId: number; unit: number | null }>> {
+): Promise<
+  Array<{ tag: string; title: string; name: string; link: LinkSettings; linkId: number; unit: number | null }>
+> {
   return db
     .select({
       tag: position.tag,
       title: position.title,
+      name: link.name,
       link: link.settings,
       linkId: link.id,
       unit: position.unitAddress,
@@ -93,4 +77,45 @@ export function listPlaces(
     .innerJoin(link, eq(link.id, position.linkId))
     .where(eq(position.plantId, plantId))
     .orderBy(asc(position.tag));
+}
+
+/** The tag of a position by its id. */
+export async function tagOf(db: Database, id: number): Promise<string | undefined> {
+  return (await db.select({ tag: position.tag }).from(position).where(eq(position.id, id)))[0]?.tag;
+}
+
+/** Positions whose standing record is of a drive's family and rating: what it could replace. */
+export async function couldReplace(
+  db: Database,
+  plantId: number,
+  { definitionId, rating }: { definitionId: string; rating: string | null },
+): Promise<Array<{ tag: string; title: string }>> {
+  if (rating === null) return [];
+  return db
+    .select({ tag: position.tag, title: position.title })
+    .from(position)
+    .innerJoin(current, and(eq(current.positionId, position.id), eq(current.which, "standing")))
+    .innerJoin(record, eq(record.id, current.recordId))
+    .where(
+      and(
+        eq(position.plantId, plantId),
+        isNull(position.retiredAt),
+        eq(record.definitionId, definitionId),
+        eq(record.rating, rating),
+      ),
+    )
+    .orderBy(asc(position.tag));
+}
+
+/** The drive that the ledger has fitted at a position; undefined when it has none there. */
+export async function fittedDrive(
+  db: Database,
+  positionId: number,
+): Promise<{ id: number; definitionId: string; serial: string } | undefined> {
+  const { drive } = tables;
+  const [found] = await db
+    .select({ id: drive.id, definitionId: drive.definitionId, serial: drive.serial })
+    .from(drive)
+    .where(and(eq(drive.positionId, positionId), eq(drive.whereabouts, "fitted")));
+  return found;
 }

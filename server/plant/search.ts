@@ -1,5 +1,6 @@
 import { and, asc, eq, ilike, or } from "drizzle-orm";
 import type { FoundThing } from "@/core/contract";
+import { WHEREABOUTS_WORDS } from "@/core/plant";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 
@@ -30,6 +31,7 @@ export async function searchEverything(
   const drives = await db
     .select({
       serial: drive.serial,
+      definitionId: drive.definitionId,
       whereabouts: drive.whereabouts,
       tag: position.tag,
     })
@@ -63,11 +65,11 @@ export async function searchEverything(
       detail: each.jobNumber,
       href: `/positions/${each.tag}`,
     })),
-    ...drives.map(({ tag, serial, whereabouts }): FoundThing => ({
+    ...drives.map(({ tag, serial, definitionId, whereabouts }): FoundThing => ({
       kind: "drive",
       title: serial,
-      detail: tag ? `fitted at ${tag}` : whereabouts,
-      href: tag ? `/positions/${tag}` : "/inventory",
+      detail: tag ? `fitted at ${tag}` : WHEREABOUTS_WORDS[whereabouts],
+      href: `/drives/${encodeURIComponent(definitionId)}/${encodeURIComponent(serial)}`,
     })),
     ...families.slice(0, MOST),
     ...parameters.slice(0, MOST),

@@ -144,7 +144,7 @@ export class Course {
     if (event.type === "step") {
       job.steps[event.ordinal] = event.step;
       const change = { jobId: job.id, ordinal: event.ordinal, step: event.step };
-      this.parts.events.publish({ type: "step", change });
+      this.parts.events.publish(job.plantId, { type: "step", change });
       if (event.step.state !== "sent") this.announce();
       return;
     }
@@ -196,6 +196,9 @@ export class Course {
 
   /** Tells everybody how it stands. */
   announce(): void {
-    this.parts.events.publish({ type: "job", view: jobView(this.job, this.connection.id) });
+    this.parts.events.publish(this.job.plantId, {
+      type: "job",
+      view: jobView(this.job, this.connection.id),
+    });
   }
 }

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, eq, gte, isNull, sql } from "drizzle-orm";
 import {
   checkShape,
   identityShape,
@@ -96,6 +96,17 @@ export async function loadJob(db: Database, id: number, plantId?: number): Promi
     memory: memory.value,
     steps: steps.map(stepOf),
   };
+}
+
+/** The restores at a position that were begun since a moment, the oldest first. */
+export async function restoresSince(db: Database, positionId: number, since: Date): Promise<RestoreJob[]> {
+  const rows = await db
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.positionId, positionId), gte(job.startedAt, since)))
+    .orderBy(asc(job.id));
+  const found = await Promise.all(rows.map(({ id }) => loadJob(db, id)));
+  return found.filter((each) => each !== undefined);
 }
 
 /** What goes into a job's row of its memory; nothing is kept that could not be read back. */

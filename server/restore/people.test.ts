@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { definitions, rill } from "@/families/testing";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
+import { makePlant } from "@/server/plant";
 import { findReceipt, planHash, whyNotLetGo } from "@/server/restore";
 import { answers, lookThrough } from "@/server/testing/look-through";
 import {
@@ -12,13 +13,14 @@ import {
   type TestPlant,
 } from "@/server/testing/plant";
 import { StandInDrive } from "@/simulator/drive";
+import { StandInLine } from "@/simulator/line";
 
 let plant: TestPlant;
 let other: Person;
 beforeEach(async () => {
   plant = await testPlant();
   const name = "Tom Reid";
-  const id = await addPerson(plant.app.auth, { name, email: "tom@example.test", password: "for tests only" });
+  const id = await addPerson(plant.app.db, { name, email: "tom@example.test", password: "for tests only" });
   other = { id, name, sessionId: "session-2" };
   await acknowledgeLiveWork(plant.app.db, other, new Date());
 });
@@ -160,6 +162,39 @@ describe("another of the same kind on the line", () => {
     await plant.app.restores.settled(id);
     expect((await receiptOf(id)).outcome).toBe("verified");
   });
+});
+
+test("one of another plant is neither named nor asked about", async () => {
+  const { id } = await begun();
+  const elsewhere = await makePlant(plant.app.db, "Other Works");
+  const alike = new StandInDrive(
+    rill,
+    { rating: "R-030", firmware: "4.4", serial: "FR-ELSE-09" },
+    undefined,
+    definitions,
+  );
+  const line = new StandInLine({
+    id: "elsewhere",
+    title: "Elsewhere",
+    port: 0,
+    baud: 0,
+    gateway: false,
+    kind: "tcp",
+  });
+  line.add(alike);
+  const port = await line.open();
+  try {
+    const link = linkTo("tcp", port);
+    expect(await plant.app.bench.connect(plant.person, elsewhere.id, { link, unit: 1 })).toMatchObject({
+      ok: true,
+    });
+    const { choices } = (await plant.app.restores.detail(id))!;
+    const asked = await plant.app.restores.choose(id, plant.person, choices);
+    if (!asked.ok) throw new Error(asked.trouble.text);
+    expect(asked.value.checks.find((each) => each.id === "right-drive")).toMatchObject({ verdict: "fine" });
+  } finally {
+    await line.close();
+  }
 });
 
 describe("letting go", () => {

@@ -3,7 +3,7 @@ import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { move, type PlanChoices, type WriteStep } from "@/core/restore";
-import { misplaced, type Bench } from "@/server/bench";
+import { misplaced, retiredThere, type Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
@@ -53,9 +53,11 @@ export class Restores {
   /** Begins: reads the drive, keeps it as the record of before, and works out checks and plan. Refused when somebody else is at it. */
   async start(person: Person, plantId: number, request: StartRequest): Promise<Result<JobView>> {
     const connection = this.bench.find(request.connectionId);
-    if (connection?.phase !== "connected")
+    if (connection?.phase !== "connected" || connection.address.plantId !== plantId)
       return trouble("not-connected", "The drive is not connected.", "Connect it on the bench first.");
     const { positionId, although, puttingBack } = request;
+    const retired = puttingBack ? undefined : await retiredThere(this.parts.db, positionId);
+    if (retired) return bad(retired);
     const agreed =
       although || puttingBack || (connection.placeAgreed && connection.position?.id === positionId);
     // Its record of before is kept at this position: the ledger would follow without anybody having said so.
@@ -166,8 +168,8 @@ export class Restores {
       await dropLease(db, id, lease);
       throw error;
     }
-    this.parts.events.publish({ type: "job", view: jobView(job) });
-    this.parts.events.publish({ type: "ledger", tag: job.tag });
+    this.parts.events.publish(job.plantId, { type: "job", view: jobView(job) });
+    this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
     return good(jobView(job));
   }
 

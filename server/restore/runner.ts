@@ -88,7 +88,7 @@ export class RestoreRunner {
     memory.beforeRecord = kept.number;
     memory.beforeRecordId = kept.id;
     memory.beforeAt = this.parts.wall();
-    this.parts.events.publish({ type: "ledger", tag: this.job.tag });
+    this.parts.events.publish(this.job.plantId, { type: "ledger", tag: this.job.tag });
     await this.review(values.value);
     return good({ type: "through", to: "review" });
   }
@@ -96,7 +96,9 @@ export class RestoreRunner {
   private async review(values: ReadonlyMap<string, RawValue>): Promise<void> {
     const { db } = this.parts;
     const { connection, course } = this;
-    const alike = await alikeInReach(db, connection, this.bench.list(), this.job.memory.previousSerial);
+    // Plants stand apart: what is connected in another one is nobody's business here.
+    const connected = this.bench.listOf(this.job.plantId);
+    const alike = await alikeInReach(db, connection, connected, this.job.memory.previousSerial);
     await review(this.parts, this.job, course.definition, connection.state!, values, alike);
   }
 
@@ -192,7 +194,7 @@ export class RestoreRunner {
     job.memory.receiptId = await writeReceipt(db, definition, job, verification, this.course.now());
     await this.course.dropReadings();
     await this.bench.takeValues(this.connection, values.value);
-    this.parts.events.publish({ type: "ledger", tag: job.tag });
+    this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
     this.course.announce();
     return good({ type: "resume" });
   }

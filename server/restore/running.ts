@@ -82,7 +82,7 @@ export class Running {
         const { text, remedy } = faultTrouble(error, "restoring", FAULT_THEN);
         const view = jobView(job, runner.connection.id);
         const place = { stage: view.place.stage, waitsFor: "person" as const, why: `${text} ${remedy}` };
-        this.parts.events.publish({ type: "job", view: { ...view, place } });
+        this.parts.events.publish(job.plantId, { type: "job", view: { ...view, place } });
       },
     ).finally(leave);
     return true;

@@ -11,6 +11,8 @@ test("says nothing, and usual settings hold", () => {
     cabinetUrl: undefined,
     extraDefinitions: [],
     hosts: [],
+    copiesFolder: undefined,
+    dailyCopy: true,
     logLevel: "silent",
     checkAnswers: false,
   });

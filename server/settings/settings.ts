@@ -19,6 +19,10 @@ export interface Settings {
   cabinetUrl: string | undefined;
   /** Definition files beside those that ship. */
   extraDefinitions: string[];
+  /** Where copies of the ledger are put; in the data folder when absent. */
+  copiesFolder: string | undefined;
+  /** Whether a copy is made each day by itself. */
+  dailyCopy: boolean;
   logLevel: string;
   /** Every answer is held against the contract before it is sent; for tests. */
   checkAnswers: boolean;
@@ -45,6 +49,8 @@ const schema = Joi.object({
   AUTH_SECRET: Joi.string().min(32),
   CABINET_URL: Joi.string().uri({ scheme: ["http"] }),
   EXTRA_DEFINITIONS: Joi.string().allow(""),
+  COPIES_DIR: Joi.string(),
+  DAILY_COPY: Joi.boolean().truthy("1").falsy("0"),
   LOG_LEVEL: Joi.string().valid(...LEVELS),
   CHECK_ANSWERS: Joi.boolean().truthy("1").falsy("0"),
 }).unknown();
@@ -79,6 +85,8 @@ export function readSettings(env: Record<string, string | undefined>, folder = p
     cabinetUrl: value.CABINET_URL,
     hosts: listed(value.HOSTS),
     extraDefinitions: listed(value.EXTRA_DEFINITIONS),
+    copiesFolder: value.COPIES_DIR,
+    dailyCopy: value.DAILY_COPY ?? true,
     checkAnswers: value.CHECK_ANSWERS ?? false,
     logLevel: value.LOG_LEVEL ?? (env.JEST_WORKER_ID ? "silent" : "info"),
   };

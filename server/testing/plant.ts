@@ -146,7 +146,7 @@ export async function testPlant(
   let app = await createApplication(options);
   const { db } = database;
   const person: Person = {
-    id: await addPerson(app.auth, {
+    id: await addPerson(app.db, {
       name: "Ines Varga",
       email: "ines@example.test",
       password: "for tests only",

@@ -4,23 +4,43 @@ import { currentPerson } from "@/app/_lib/person";
 import { KeysHelp } from "@/features/house/keys-help";
 import { LiveLine } from "@/features/house/live-line";
 import { Masthead } from "@/features/house/masthead";
+import { RoleProvider } from "@/features/house/rights";
 import { QueryProvider } from "@/features/live/query";
+import { PracticeMark } from "@/features/practice/practice-mark";
+import { application } from "@/server/application";
 import { hasCabinet } from "@/server/cabinet";
+import { roleIn } from "@/server/people";
+import { plantsOf } from "@/server/plant";
 
 export const dynamic = "force-dynamic";
 
+interface Props {
+  children: ReactNode;
+  params: Promise<{ plant: string }>;
+}
+
 /** Around every page of a plant: masthead, page, live line. It guards nothing; each page guards itself. */
-export default async function PlantLayout({ children }: { children: ReactNode }) {
+export default async function PlantLayout({ children, params }: Props) {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
+  const { plant: slug } = await params;
+  const plants = await plantsOf((await application()).db, person);
+  const here = plants.find((each) => each.slug === slug);
   return (
     <QueryProvider>
-      <div className="h-dvh flex flex-col print-flow">
-        <Masthead name={person.name} cabinet={hasCabinet()} />
-        <main className="flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
-        <LiveLine />
-        <KeysHelp />
-      </div>
+      <RoleProvider role={here && roleIn(person, here.id)}>
+        <div className="h-dvh flex flex-col print-flow">
+          <Masthead
+            name={person.name}
+            cabinet={hasCabinet(here)}
+            plants={plants.map((each) => ({ slug: each.slug, name: each.name }))}
+          />
+          {here?.practice && <PracticeMark />}
+          <main className="flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
+          {here && <LiveLine />}
+          <KeysHelp />
+        </div>
+      </RoleProvider>
     </QueryProvider>
   );
 }

@@ -1,5 +1,6 @@
 import { BREADTHS } from "@/core/link";
 import { either, list, number, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
+import { REGISTER_ORDERS } from "@/core/value";
 import { endpoint, name } from "../endpoint";
 import { connectionView } from "../views/connection";
 import { advice, linkSettings, rawValue } from "../views/drive";
@@ -27,14 +28,24 @@ export const connect = endpoint({
 
 const connection = object({ plant: name, connection: name });
 
+/** A part of a drive; what is not named is not narrowed. The drive as a whole is axis 0, what no set holds is set 0. */
+const scope = object({
+  groups: optional(list(text({ max: 80 }), { min: 1, max: 200 })),
+  axes: optional(list(whole({ min: 0, max: 127 }), { min: 1, max: 128 })),
+  sets: optional(list(whole({ min: 0, max: 127 }), { min: 1, max: 128 })),
+  options: optional(yesNo),
+});
+
 export const readAgain = endpoint({
   method: "POST",
   path: "/api/plants/:plant/connections/:connection/read",
-  does: "Reads a connected drive anew, or goes on where a stopped reading ended.",
+  does: "Reads a connected drive anew, all of it or a part, or goes on where a stopped reading ended.",
   right: "connect",
   acknowledged: true,
   params: connection,
-  troubles: ["not-connected", "busy"],
+  /** Asked first, and then agreed to: reading disturbs it. With a scope only that part is read. */
+  body: object({ although: optional(yesNo), scope: optional(scope) }),
+  troubles: ["not-connected", "busy", "ask-first"],
 });
 
 export const stopReading = endpoint({
@@ -83,9 +94,15 @@ export const keepRecord = endpoint({
   does: "Keeps the reading of a connected drive as a record of a position, without a second read.",
   right: "record",
   params: connection,
-  body: object({ tag: name, although: optional(yesNo) }),
+  /** With a scope only that part of what was read is kept, as a partial record. */
+  body: object({ tag: name, although: optional(yesNo), scope: optional(scope) }),
   /** `unchanged`: the settings are those of that record already, and nothing was added. */
-  answer: object({ unchanged: yesNo, number: whole() }),
+  answer: object({
+    unchanged: yesNo,
+    number: whole(),
+    /** What is otherwise than in the record before. */
+    since: optional(object({ number: whole(), changed: list(text()) })),
+  }),
   troubles: ["not-connected", "not-now", "no-definition", "ask-first"],
 });
 
@@ -121,7 +138,7 @@ export const peek = endpoint({
       { min: 1, max: 12 },
     ),
     readFunction: optional(oneOf([3, 4])),
-    wordOrder: optional(oneOf(["high-first", "low-first"])),
+    wordOrder: optional(oneOf(REGISTER_ORDERS)),
   }),
   answer: list(object({ value: optional(rawValue), refused: optional(text()) })),
   troubles: ["silent", "lost", "busy"],
@@ -198,5 +215,5 @@ export const acknowledge = endpoint({
   method: "POST",
   path: "/api/acknowledgement",
   does: "A named person acknowledges the warning before live work, once in each sign-in.",
-  right: "connect",
+  right: "see",
 });

@@ -5,18 +5,20 @@ import { standInView } from "../views/stand-in";
 
 export const showCabinet = endpoint({
   method: "GET",
-  path: "/api/cabinet",
-  does: "The stand-ins' cabinets; in the demo only.",
+  path: "/api/plants/:plant/cabinet",
+  does: "The stand-ins' cabinets; in the demo and in the practice plant only.",
   right: "cabinet",
+  params: object({ plant: name }),
   answer: list(standInView),
   troubles: ["lost"],
 });
 
 export const actAtCabinet = endpoint({
   method: "POST",
-  path: "/api/cabinet",
-  does: "Does what hands do at a cabinet: power, key, cable, motor, another drive; in the demo only.",
+  path: "/api/plants/:plant/cabinet",
+  does: "Does what hands do at a stand-in's cabinet: power, key, cable, motor, another drive.",
   right: "cabinet",
+  params: object({ plant: name }),
   body: object({
     line: name,
     tag: name,

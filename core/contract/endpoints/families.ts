@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { ModbusLink } from "@/core/definition";
+import type { ModbusLink, Sign } from "@/core/definition";
 import { FIELDS, LARGEST_TEXT, type Field, type Mapping } from "@/core/format";
 import {
   either,
@@ -42,6 +42,15 @@ const filled = (what: string): Shape<string> =>
       .messages({ "string.empty": `the ${what} is not filled in` }),
   );
 
+const sign = shapeOf<Sign>(
+  Joi.object({
+    address: address.joi.required(),
+    bit: Joi.number().integer().min(0).max(31),
+    equals: Joi.number().integer().min(0).max(0xffffffff),
+    inverted: Joi.boolean(),
+  }).xor("bit", "equals"),
+);
+
 const about = object({
   vendor: filled("vendor"),
   family: filled("family"),
@@ -58,6 +67,21 @@ const about = object({
       minorSteps: optional(whole({ min: 2 })),
     }),
     { max: 12 },
+  ),
+  signs: optional(
+    object({
+      running: optional(sign),
+      runCommand: optional(sign),
+      tripped: optional(sign),
+      volatile: optional(sign),
+    }),
+  ),
+  permission: optional(
+    object({
+      given: sign,
+      howTo: filled("way to give the write permission"),
+      withoutIt: oneOf(["refuses", "trips"]),
+    }),
   ),
 });
 

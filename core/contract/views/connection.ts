@@ -12,6 +12,8 @@ export const readingView = object({
   share: number(),
   msLeft: optional(number()),
   groups: list(object({ id: text(), title: text(), count: whole(), read: whole(), refused: whole() })),
+  /** Only a part of the drive is read: whatever comes of it is partial. */
+  part: optional(yesNo),
   /** Why it stopped before it was done. */
   trouble: optional(trouble),
 });
@@ -61,6 +63,8 @@ export const connectionView = object({
   reading: optional(readingView),
   /** What the definition says is possible without mains, and of running on a reduced supply. */
   withoutMains: optional(text()),
+  /** What reading does to it: it is not read before a person has agreed to that. */
+  readingDisturbs: optional(text()),
   reducedSupply: optional(text()),
   /** Settings that differ from the standing record, once everything is read. */
   drift: optional(object({ record: whole(), changed: whole(), backToDefault: whole(), compared: whole() })),

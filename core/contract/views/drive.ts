@@ -45,7 +45,7 @@ export const linkSettings = byField("kind", {
     kind: oneOf(["canopen-gateway"]),
     host,
     port,
-    net: whole({ min: 1, max: 127 }),
+    net: whole({ min: 0, max: 127 }),
     inFlight: whole({ min: 1, max: 32 }),
   }),
 });

@@ -1,21 +1,41 @@
+import { list, object, optional, text, whole, type Of } from "@/core/shape";
+
 /** One drive of the plant, or a position of which no drive is known yet. */
-export interface InventoryLine {
-  area: string;
-  tag: string;
-  title: string;
-  vendor: string;
-  family: string;
-  rating: string;
-  supply: string;
-  firmware: string;
-  serial: string;
-  powerPart: string;
-  axes: number | undefined;
+export const inventoryLine = object({
+  area: text(),
+  tag: text(),
+  title: text(),
+  /** The definition's id; with the serial number it leads to the drive's page. */
+  definition: text(),
+  vendor: text(),
+  family: text(),
+  rating: text(),
+  supply: text(),
+  firmware: text(),
+  serial: text(),
+  powerPart: text(),
+  axes: optional(whole()),
   /** Options with their firmware, and modules with their slots. */
-  fitted: string;
-  /** "fitted", "in store", "removed", "scrapped", or "nothing recorded". */
-  whereabouts: string;
+  fitted: text(),
+  /** "fitted", "in store", "removed", "lent", "scrapped", or "nothing recorded". */
+  whereabouts: text(),
+  /** Where it lies, for what is not fitted. */
+  place: text(),
   /** When it was recorded last, ms since 1970. */
-  recordedAt: number | undefined;
-  record: number | undefined;
-}
+  recordedAt: optional(whole()),
+  record: optional(whole()),
+});
+export type InventoryLine = Of<typeof inventoryLine>;
+
+const values = list(text());
+
+/** A part of a plant's inventory: what is in sight, and what may be chosen. */
+export const inventoryWindow = object({
+  /** Of the whole inventory. */
+  all: whole(),
+  choices: object({ area: values, family: values, firmware: values, whereabouts: values }),
+  total: whole(),
+  from: whole(),
+  lines: list(inventoryLine),
+});
+export type InventoryWindow = Of<typeof inventoryWindow>;

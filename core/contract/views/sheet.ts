@@ -1,5 +1,6 @@
 import { list, object, oneOf, optional, same, text, whole, yesNo, type Of, type Same } from "@/core/shape";
 import type { SheetData } from "@/core/sheet";
+import { PARAMETER_KINDS } from "@/core/value";
 
 const cell = object({
   text: text(),
@@ -11,11 +12,14 @@ const cell = object({
   volatile: optional(yesNo),
 });
 
-const row = object({
+/** One row of a sheet. */
+export const row = object({
   code: text(),
   name: text(),
   help: text(),
-  kind: text(),
+  kind: oneOf(PARAMETER_KINDS),
+  base: optional(text()),
+  choices: optional(text()),
   cells: list(cell),
   notDefault: yesNo,
   differs: yesNo,
@@ -23,11 +27,12 @@ const row = object({
   readOnly: yesNo,
   by: optional(text()),
   verdict: optional(text()),
-  search: text(),
 });
 
 /** A sheet, ready to draw. */
 export const sheet = object({
+  family: text(),
+  essentials: list(text()),
   columns: list(object({ title: text(), source: oneOf(["default", "record", "draft", "live"]) })),
   compares: yesNo,
   groups: list(object({ id: text(), title: text(), trail: text(), axis: whole(), rows: list(row) })),

@@ -46,6 +46,10 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ),
     { path: "reducedSupply.code", code: file.reducedSupply?.code },
     { path: "canopen.addressCode", code: file.canopen?.addressCode },
+    ...(file.essentials ?? []).map((code, i) => ({ path: `essentials[${i}]`, code })),
+    ...(file.presets ?? []).flatMap(({ values }, i) =>
+      Object.keys(values).map((code) => ({ path: `presets[${i}]`, code })),
+    ),
     ...Object.entries(file.quantities ?? {}).map(([quantity, code]) => ({
       path: `quantities.${quantity}`,
       code,

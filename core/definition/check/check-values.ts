@@ -1,10 +1,11 @@
 /** Parameters as they are laid out: limits, defaults and ratings, registers that overlap. */
-import { checkRange, type Parameter } from "@/core/value";
+import { checkRange, NEVER_WRITTEN, type Parameter } from "@/core/value";
 import { objectText } from "../address";
 import type { Definition } from "../definition";
 import type { DefinitionFault } from "../fault";
 import type { ParameterSpec } from "../file";
 import { parameterFor } from "../for-rating";
+import { rawOf } from "../raw-of";
 import { listSpecs } from "./check-specs";
 
 export function limits(
@@ -52,6 +53,25 @@ export function limits(
       remedy: "Correct the default or the range.",
     });
   return faults;
+}
+
+/** Values of presets that their parameters cannot hold, or that nothing ever writes. */
+export function presets(definition: Definition, byBase: ReadonlyMap<string, Parameter>): DefinitionFault[] {
+  return (definition.file.presets ?? []).flatMap(({ values }, i) =>
+    Object.entries(values).flatMap(([code, physical]): DefinitionFault[] => {
+      const parameter = byBase.get(code);
+      if (!parameter) return [];
+      const fault = { path: `presets[${i}] ${code}`, found: String(physical) };
+      if (parameter.readOnly || NEVER_WRITTEN.has(parameter.kind))
+        return [
+          { ...fault, expected: "a setting that can be written", remedy: "Take it out of the preset." },
+        ];
+      const raw = rawOf(parameter, physical);
+      const outside = raw === undefined ? `a value of type ${parameter.type}` : checkRange(parameter, raw);
+      if (outside === undefined) return [];
+      return [{ ...fault, expected: outside.replace(/\.$/, ""), remedy: "Correct the value." }];
+    }),
+  );
 }
 
 export function ratings(definition: Definition, byBase: ReadonlyMap<string, Parameter>): DefinitionFault[] {

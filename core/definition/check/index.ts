@@ -5,7 +5,7 @@ import { firmwareFits } from "../firmware";
 import { layOut, listFirmware } from "../layout";
 import { addresses, duplicates, listSpecs, writable } from "./check-specs";
 import { references, structure } from "./check-structure";
-import { limits, overlaps, ratings } from "./check-values";
+import { limits, overlaps, presets, ratings } from "./check-values";
 
 /**
  * What the shape of the file cannot say: duplicates, overlaps, defaults outside their range, names that lead nowhere, addresses of the
@@ -35,6 +35,7 @@ export function checkDefinition(file: DefinitionFile): DefinitionFault[] {
       ...overlaps(definition),
       ...fresh.flatMap(({ spec, path }) => limits(byBase.get(spec.code), spec, path)),
       ...ratings(definition, byBase),
+      ...presets(definition, byBase),
     ];
     for (const fault of found) faults.set(JSON.stringify(fault), fault);
   }

@@ -33,6 +33,18 @@ export type RuleSpec = Of<typeof rule>;
 /** Changing one parameter makes the drive change others: it comes first, and they are read again. */
 const coupling = object({ code, changes: list(code, { min: 1 }), text });
 
+/** Several parameters that belong together for one purpose, as physical values and numbers of choices. It sets these and nothing else. */
+const preset = object({
+  id: identifier,
+  title: text,
+  about: text,
+  values: shapeOf<Record<string, number | string>>(
+    Joi.object()
+      .pattern(code.joi, Joi.alternatives(Joi.number(), Joi.string().max(80)))
+      .min(1),
+  ),
+});
+
 const selfStart = object({
   code,
   on: optional(shapeOf<number | number[]>(Joi.alternatives(whole().joi, list(whole(), { min: 1 }).joi))),
@@ -74,6 +86,9 @@ const fields = object({
   groups: list(group, { min: 1 }),
   rules: list(rule),
   couplings: optional(list(coupling)),
+  /** A short list that fits on one screen and that a newcomer understands, in the order to be read. */
+  essentials: optional(list(code, { min: 1, max: 40 })),
+  presets: optional(list(preset)),
   /** Which code holds which common quantity. */
   quantities: optional(
     shapeOf<Partial<Record<Quantity, string>>>(Joi.object().pattern(Joi.valid(...QUANTITIES), code.joi)),
@@ -81,6 +96,8 @@ const fields = object({
   state,
   /** What is possible while only the control part is fed, and the trip that is expected then. */
   withoutMains: optional(object({ reads: yesNo, writes: yesNo, trip: optional(tripNumber), about: text })),
+  /** Reading it disturbs it, and how: it restarts, the link is lost, it must stand still. It is read only once a person has agreed to that. */
+  readingDisturbs: optional(text),
   /**
    * Values with which the shaft can start without a new command: after a power-up, a restart or a trip, at a time of day, on waking, by a program, when a
    * safe torque off is released. Raw: one of `on`, or above `above`. Absent where nobody has looked; empty where there are none.

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of } from "@/core/shape";
+import { REGISTER_ORDERS } from "@/core/value";
 import { code, port, positive } from "./shapes";
 
 const whole1 = shapeOf<number>(Joi.number().integer().positive());
@@ -24,7 +25,7 @@ export const modbus = object({
   readAcrossGaps: yesNo,
   turnaroundMs: shapeOf<number>(Joi.number().min(0)),
   slowestAnswerMs: positive,
-  wordOrder: oneOf(["high-first", "low-first"]),
+  wordOrder: oneOf(REGISTER_ORDERS),
   /** Code of the parameter that holds the drive's own link timeout. */
   linkTimeoutCode: optional(code),
   /** Code of the parameter that holds the drive's own address on the line. */

@@ -1,6 +1,14 @@
 import Joi from "joi";
 import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of, type Shape } from "@/core/shape";
-import { BELONGS_TO, EFFECTS, PARAMETER_KINDS, VALUE_TYPES, type BitName, type Choice } from "@/core/value";
+import {
+  BELONGS_TO,
+  EFFECTS,
+  PARAMETER_KINDS,
+  REGISTER_ORDERS,
+  VALUE_TYPES,
+  type BitName,
+  type Choice,
+} from "@/core/value";
 import { address, amount, code, identifier, natural, physical, positive, text, version } from "./shapes";
 
 const choice: Shape<Choice> = object({ value: whole(), text });
@@ -19,16 +27,18 @@ export const parameter = object({
   /** Only in these firmware versions. The same code may stand several times for ranges that do not meet: a parameter that was widened. */
   firmware: optional(firmwareRange),
   type: oneOf(VALUE_TYPES),
-  /** Characters, for `text` only. */
+  /** Characters of a text, bytes of octets; for these only. */
   length: optional(
     shapeOf<number>(
       Joi.number()
         .integer()
         .min(1)
         .max(120)
-        .when("type", { is: "text", then: Joi.required(), otherwise: Joi.forbidden() }),
+        .when("type", { is: Joi.valid("text", "octets"), then: Joi.required(), otherwise: Joi.forbidden() }),
     ),
   ),
+  /** In which order its registers and their bytes stand, where it differs from the family's. */
+  wordOrder: optional(oneOf(REGISTER_ORDERS)),
   /** Physical value of one raw step: a decimal (0.1) or a fraction ("100/16384"). 1 when absent. */
   scale: optional(
     shapeOf<number | string>(

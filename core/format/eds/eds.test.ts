@@ -291,6 +291,15 @@ describe("what a data sheet says in its own way", () => {
   ])("a real number's default %s is %d", (text, value) => {
     expect(specOf(object(`DataType=0x0008\nDefaultValue=${text}`)).spec.default).toBe(value);
   });
+  test.each([
+    ["0x0011", "DefaultValue=0x3FF8000000000000", "float64", 1.5],
+    ["0x0011", "DefaultValue=-0.1", "float64", -0.1],
+    ["0x0010", "DefaultValue=-8388608", "i24", -8388608],
+    ["0x0019", "DefaultValue=0xFFFFFFFFFFFF", "u48", 281474976710655],
+    ["0x000A", "DefaultValue=0a 1b", "octets", "0A1B"],
+  ])("data type %s, %s: %s", (number, line, type, value) => {
+    expect(specOf(object(`DataType=${number}\n${line}`)).spec).toMatchObject({ type, default: value });
+  });
   test("a real number that is none is said", () => {
     const { spec, notes } = specOf(object("DataType=0x0008\nDefaultValue=1,5"));
     expect(spec.default).toBeUndefined();

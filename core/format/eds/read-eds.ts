@@ -27,6 +27,9 @@ export interface EdsFile {
   productNumber: number | undefined;
   revisionNumber: number | undefined;
   fileVersion: string;
+  /** The node's address in a configured device (DCF). */
+  node: number | undefined;
+  comments: Array<{ line: number; text: string }>;
   objects: EdsObject[];
   notes: LineNote[];
 }
@@ -42,24 +45,24 @@ const TYPES: Record<number, ValueType | undefined> = {
   0x07: "u32",
   0x08: "float32",
   0x09: "text",
+  0x0a: "octets",
+  0x10: "i24",
+  0x11: "float64",
+  0x12: "i40",
+  0x13: "i48",
+  0x14: "i56",
   0x15: "i64",
+  0x16: "u24",
+  0x18: "u40",
+  0x19: "u48",
+  0x1a: "u56",
   0x1b: "u64",
 };
 const TYPE_NAMES: Record<number, string> = {
-  0x0a: "octet string",
   0x0b: "unicode string",
   0x0c: "time of day",
   0x0d: "time difference",
   0x0f: "domain",
-  0x10: "24-bit integer",
-  0x11: "64-bit float",
-  0x12: "40-bit integer",
-  0x13: "48-bit integer",
-  0x14: "56-bit integer",
-  0x16: "24-bit unsigned",
-  0x18: "40-bit unsigned",
-  0x19: "48-bit unsigned",
-  0x1a: "56-bit unsigned",
 };
 const VAR = 7;
 const ARRAY = 8;
@@ -106,6 +109,11 @@ export function readEds(text: string): EdsFile {
     productNumber: readSmall(textOf(device, "productnumber") || undefined),
     revisionNumber: readSmall(textOf(device, "revisionnumber") || undefined),
     fileVersion: textOf(file, "fileversion") || "1",
+    // The standard spells it so (CiA 306-1, clause 5.2).
+    node: readSmall(textOf(ini.sections.get("devicecomissioning"), "nodeid") || undefined),
+    comments: [...(ini.sections.get("comments")?.entries ?? [])].flatMap(([key, { line, value }]) =>
+      /^line\d+$/.test(key) ? [{ line, text: value }] : [],
+    ),
     objects,
     notes,
   };

@@ -1,5 +1,5 @@
 import type { IdentityField, ParameterSpec } from "@/core/definition";
-import { floatFromBits, floatText, rawBounds, type ParameterKind } from "@/core/value";
+import { floatOf, floatText, isFloat, isText, rawBounds, type ParameterKind } from "@/core/value";
 import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
@@ -54,6 +54,7 @@ export function definitionFromEds(eds: EdsFile, about: ImportAbout, node: number
       running: { address: "6041.00", bit: 2 },
       tripped: { address: "6041.00", bit: 3 },
       tripNumber: state("603F.00") ? { address: "603F.00" } : undefined,
+      ...about.signs,
     };
   }
   if (state("1010.01"))
@@ -100,7 +101,7 @@ function parameterOf(object: EdsObject, node: number, notes: LineNote[]): Parame
     address: code,
     type,
   };
-  if (type === "text") spec.length = Math.max(TEXT_LENGTH, Math.min(120, object.defaultValue?.length ?? 0));
+  if (isText(type)) spec.length = Math.max(TEXT_LENGTH, Math.min(120, object.defaultValue?.length ?? 0));
   const kind = kindOf(object);
   if (kind !== "setting") spec.kind = kind;
   if (access !== "rw") spec.readOnly = true;
@@ -126,7 +127,7 @@ function parameterOf(object: EdsObject, node: number, notes: LineNote[]): Parame
   if (standard !== undefined) {
     const number = Number(standard);
     if (
-      type !== "text" &&
+      !isText(type) &&
       ((spec.min !== undefined && number < spec.min) || (spec.max !== undefined && number > spec.max))
     )
       say(
@@ -162,10 +163,18 @@ function valueOf(
 ): number | string | undefined {
   if (text === undefined) return undefined;
   if (object.type === "text") return text;
-  if (object.type === "float32") {
+  if (object.type === "octets") {
+    const digits = text.replace(/\s/g, "").toUpperCase();
+    if (/^([\dA-F]{2})*$/.test(digits)) return digits;
+    say(`${key}=${text}`, "These are no bytes: pairs of hexadecimal digits.", "It is taken without it.");
+    return undefined;
+  }
+  if (isFloat(object.type)) {
+    const wide = object.type === "float64";
     // In hexadecimal a data sheet gives the bits (IEEE 754), not the number.
-    const number = /^0x[\da-f]{1,8}$/i.test(text.trim()) ? floatFromBits(Number(text)) : decimal(text);
-    if (Number.isFinite(number)) return Number(floatText(Math.fround(number)));
+    const bits = /^0x[\da-f]{1,16}$/i.test(text.trim()) ? BigInt(text.trim()).toString() : undefined;
+    const number = bits === undefined ? decimal(text) : floatOf(object.type, bits);
+    if (Number.isFinite(number)) return wide ? number : Number(floatText(Math.fround(number)));
     say(`${key}=${text}`, "This is no number.", "It is taken without it.");
     return undefined;
   }
@@ -207,13 +216,13 @@ function limitOf(
   say: Say,
 ): number | undefined {
   const value = valueOf(text, key, object, node, say);
-  if (typeof value === "string")
+  if (typeof value === "string" || object.type === "float64")
     say(
       `${key}=${text}`,
       "A limit of so many digits cannot be kept exactly.",
       "It is taken without it; the drive itself still keeps to it.",
     );
-  if (typeof value !== "number") return undefined;
+  if (typeof value !== "number" || object.type === "float64") return undefined;
   const bounds = rawBounds(object.type);
   return bounds && (BigInt(Math.trunc(value)) === bounds.min || BigInt(Math.trunc(value)) === bounds.max)
     ? undefined

@@ -1,4 +1,4 @@
-import type { Choice, ValueType } from "@/core/value";
+import type { Choice, RegisterOrder, ValueType } from "@/core/value";
 
 /** Where a value stands, counted from 0 on the wire: its first register, how many where the list names the last too, and whether they are input registers. */
 export interface Place {
@@ -56,6 +56,7 @@ const TYPE_WORDS: Array<[RegExp, ValueType]> = [
   [/^(u(nsigned)?[ _-]?(int)?[ _-]?64|ulint|lword|u64|uint64_t)$/, "u64"],
   [/^(s?(igned)?[ _-]?(int)?[ _-]?64|lint|i64|s64|int64_t)$/, "i64"],
   [/^(float(32)?|real|f32|single|ieee ?754|r32)$/, "float32"],
+  [/^(float64|double|lreal|f64|r64)$/, "float64"],
   [/^(bits?(field)?(16)?|bitmap|flags?|bits16|bool(ean)?[ ]?array)$/, "bits16"],
   [/^(bits32|bitmap32)$/, "bits32"],
   [/^(u?int8|u8|byte|usint)$/, "u8"],
@@ -63,8 +64,23 @@ const TYPE_WORDS: Array<[RegExp, ValueType]> = [
   [/^(text|string|ascii|char|str|visible.?string)(\W?\d+\W?)?$/, "text"],
 ];
 
-/** A type as lists write it; a text may carry its length, as in "string(16)". Undefined when no word fits. */
-export function readType(text: string): { type: ValueType; length?: number } | undefined {
+/** The order of a value's bytes as lists write it. */
+const LETTERS: Record<string, RegisterOrder> = {
+  abcd: "high-first",
+  cdab: "low-first",
+  badc: "high-first, bytes-swapped",
+  dcba: "low-first, bytes-swapped",
+};
+
+/** A type as lists write it; a text may carry its length, as in "string(16)", several registers their order, as in "float CDAB". Undefined when no word fits. */
+export function readType(
+  text: string,
+): { type: ValueType; length?: number; wordOrder?: RegisterOrder } | undefined {
+  const order = /[\s(,_-]*(?<![a-z])(abcd|cdab|badc|dcba)(?![a-z])\)?/i.exec(text);
+  if (order) {
+    const typed = readType(text.replace(order[0], ""));
+    return typed && { ...typed, wordOrder: LETTERS[order[1]!.toLowerCase()] };
+  }
   const plain = text.trim().toLowerCase();
   const type = TYPE_WORDS.find(([pattern]) => pattern.test(plain))?.[1];
   const length = /(\d+)/.exec(plain)?.[1];

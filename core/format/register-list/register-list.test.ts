@@ -90,6 +90,13 @@ describe("cells as people write them", () => {
   ])("type %s", (text, type) => {
     expect(readType(text)?.type).toBe(type);
   });
+  test.each([
+    ["float CDAB", { type: "float32", wordOrder: "low-first" }],
+    ["UINT32 (BADC)", { type: "u32", wordOrder: "high-first, bytes-swapped" }],
+    ["i32_dcba", { type: "i32", wordOrder: "low-first, bytes-swapped" }],
+  ])("type %s, with its order", (text, typed) => {
+    expect(readType(text)).toEqual(typed);
+  });
   test("a type nobody knows is none", () => {
     expect(readType("BCD")).toBeUndefined();
   });

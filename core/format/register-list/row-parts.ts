@@ -1,6 +1,6 @@
 /** Parts of a row that take more than one cell: its type, unit, kind, step and limits. */
 import type { ParameterSpec } from "@/core/definition";
-import { PARAMETER_KINDS, parseRational, rawBounds, type ParameterKind } from "@/core/value";
+import { isFloat, PARAMETER_KINDS, parseRational, rawBounds, type ParameterKind } from "@/core/value";
 import type { LineNote } from "../note";
 import { readDecimal, readRange, type Place } from "./cells";
 import type { Field } from "./columns";
@@ -91,7 +91,7 @@ export function limits(
   const chosen = spec.choices?.find((each) => each.text.toLowerCase() === cell("default").toLowerCase());
   const standard = chosen ? chosen.value : number("default");
   if (standard !== undefined) spec.default = chosen ? standard : inUnit(standard);
-  if (spec.choices || (rawBounds(spec.type) === undefined && spec.type !== "float32")) return;
+  if (spec.choices || (rawBounds(spec.type) === undefined && !isFloat(spec.type))) return;
   const min = number("min") ?? range?.min;
   const max = number("max") ?? range?.max;
   if (min !== undefined) spec.min = inUnit(min);

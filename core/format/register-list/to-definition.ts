@@ -1,5 +1,5 @@
 import { checkParameter, type ModbusLink, type ParameterSpec } from "@/core/definition";
-import { registerCount } from "@/core/value";
+import { isFloat, registerCount } from "@/core/value";
 import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
@@ -174,12 +174,13 @@ function parameterOf(
         : `"${cell("address")}" is no register: 0 to 65535, 0x0000 to 0xFFFF, or 40001 and up.`,
       "A heading needs nothing; otherwise correct the register or the choice of columns.",
     );
-  const typed = cell("type") === "" ? { type: untold(place, cell) } : readType(cell("type"));
+  const typed: ReturnType<typeof readType> =
+    cell("type") === "" ? { type: untold(place, cell) } : readType(cell("type"));
   if (!typed)
     return say(
       "left-out",
       `"${cell("type")}" is no type that is known.`,
-      "Write u16, i16, u32, i32, u64, i64, float32, bits16 or text.",
+      "Write u16, i16, u32, i32, u64, i64, float32, float64, bits16 or text.",
     );
   const registers = registerCount(typed.type, typed.length ?? 16);
   if (place.count !== undefined && typed.type !== "text" && place.count !== registers)
@@ -197,11 +198,12 @@ function parameterOf(
       .slice(0, 24) || `A${place.address}`;
   const { name, unit } = unitWithin(cell("name") || code, cell("unit"), cell("range"));
   const spec: ParameterSpec = { code, name, address: place.address, type: typed.type };
+  if (typed.wordOrder) spec.wordOrder = typed.wordOrder;
   if (cell("help") && cell("help") !== spec.name) spec.help = cell("help");
   if (spec.type === "text")
     spec.length = Math.min(120, Math.max(1, typed.length ?? readDecimal(cell("length")) ?? 16));
   const scale =
-    spec.type === "text" || spec.type === "float32" || spec.type.startsWith("bits")
+    spec.type === "text" || isFloat(spec.type) || spec.type.startsWith("bits")
       ? undefined
       : scaleOf(cell, notation.scales);
   if (scale === "wrong")
@@ -223,7 +225,7 @@ function parameterOf(
     delete spec.scale;
     spec.bits = bits;
   }
-  if (choices.length > 0 && !spec.type.startsWith("bits") && spec.type !== "float32" && spec.type !== "text")
+  if (choices.length > 0 && !spec.type.startsWith("bits") && !isFloat(spec.type) && spec.type !== "text")
     spec.choices = choices;
   if (choices.length > 0 && spec.type.startsWith("bits"))
     spec.bits = choices

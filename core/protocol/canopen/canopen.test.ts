@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { channelInHand } from "@/core/testing/channel";
-import { floatToBits, rawBounds, VALUE_TYPES, type RawValue, type ValueType } from "@/core/value";
+import { anyRawOf } from "@/core/testing/raw-of";
+import { VALUE_TYPES, type ValueType } from "@/core/value";
 import {
   decodeCommand,
   decodeLine,
@@ -13,18 +14,8 @@ import {
   type SdoQuestion,
 } from "./index";
 
-const rawOf = (type: ValueType): fc.Arbitrary<RawValue> => {
-  if (type === "text")
-    return fc.string({
-      unit: fc.integer({ min: 32, max: 255 }).map((code) => String.fromCharCode(code)),
-      maxLength: 20,
-    });
-  if (type === "float32") return fc.float({ noNaN: true, noDefaultInfinity: true }).map(floatToBits);
-  const { min, max } = rawBounds(type)!;
-  return fc.bigInt({ min, max }).map((value) => (type.endsWith("64") ? value.toString() : Number(value)));
-};
-const typed = fc.constantFrom(...VALUE_TYPES).chain((type) => fc.tuple(fc.constant(type), rawOf(type)));
-const plain = (type: ValueType): string => (type === "float32" ? "u32" : type.replace("bits", "u"));
+const typed = fc.constantFrom(...VALUE_TYPES).chain((type) => fc.tuple(fc.constant(type), anyRawOf(type)));
+const plain = (type: ValueType): string => type.replace("bits", "u").replace("float", "u");
 
 describe("lines of the gateway", () => {
   test("a value is written and read back without loss, whatever its type", () => {
@@ -38,19 +29,20 @@ describe("lines of the gateway", () => {
     fc.assert(
       fc.property(
         fc.nat({ max: 9999 }),
+        fc.integer({ min: 0, max: 127 }),
         fc.integer({ min: 1, max: 127 }),
         fc.integer({ min: 0, max: 0xffff }),
         fc.integer({ min: 0, max: 0xff }),
         fc.boolean(),
         typed,
-        (sequence, node, index, sub, writes, [type, raw]) => {
+        (sequence, net, node, index, sub, writes, [type, raw]) => {
           const question: SdoQuestion = writes
             ? { kind: "write", index, sub, type, raw }
             : { kind: "read", index, sub, type };
-          const heard = decodeCommand(encodeCommand(sequence, 1, node, question))!;
+          const heard = decodeCommand(encodeCommand(sequence, net, node, question))!;
           expect({ ...heard, question: { ...heard.question, type: plain(heard.question.type) } }).toEqual({
             sequence,
-            net: 1,
+            net,
             node,
             question: { ...question, type: plain(type) },
           });
@@ -65,6 +57,7 @@ describe("lines of the gateway", () => {
     ['[7] "say ""hello"""', { kind: "value", sequence: 7, text: '"say ""hello"""' }],
     ["1 4 BOOT_UP", { kind: "event", net: 1, node: 4, event: "boot-up", text: "BOOT_UP" }],
     ["1 4 EMCY 2310 00 00", { kind: "event", net: 1, node: 4, event: "emergency", text: "EMCY 2310 00 00" }],
+    ["4 BOOT_UP", { kind: "event", net: 0, node: 4, event: "boot-up", text: "BOOT_UP" }],
     ["1 4 PDO1 12", { kind: "event", net: 1, node: 4, event: "other", text: "PDO1 12" }],
     ["220 mail.example ESMTP", { kind: "rubbish", text: "220 mail.example ESMTP" }],
   ])("%s", (line, expected) => {

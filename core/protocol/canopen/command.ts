@@ -1,4 +1,13 @@
-import { byteCount, floatToBits, isWide, rawBounds, type RawValue, type ValueType } from "@/core/value";
+import {
+  byteCount,
+  floatRaw,
+  isFloat,
+  isWide,
+  rawBounds,
+  type RawValue,
+  type Sized,
+  type ValueType,
+} from "@/core/value";
 
 /** Questions to an object of a node, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
 const EVENTS: Partial<Record<string, "boot-up" | "emergency">> = { BOOT_UP: "boot-up", EMCY: "emergency" };
@@ -25,11 +34,21 @@ const TYPES: Record<ValueType, string> = {
   u32: "u32",
   i32: "i32",
   bits32: "u32",
+  u24: "u24",
+  i24: "i24",
+  u40: "u40",
+  i40: "i40",
+  u48: "u48",
+  i48: "i48",
+  u56: "u56",
+  i56: "i56",
   u64: "u64",
   i64: "i64",
   // Its bits are asked for: a gateway that writes real numbers in decimal may round them, and knows no NaN.
   float32: "u32",
+  float64: "u64",
   text: "vs",
+  octets: "os",
 };
 
 const BY_NAME: Record<string, ValueType> = {
@@ -39,15 +58,25 @@ const BY_NAME: Record<string, ValueType> = {
   i16: "i16",
   u32: "u32",
   i32: "i32",
+  u24: "u24",
+  i24: "i24",
+  u40: "u40",
+  i40: "i40",
+  u48: "u48",
+  i48: "i48",
+  u56: "u56",
+  i56: "i56",
   u64: "u64",
   i64: "i64",
   r32: "float32",
+  r64: "float64",
   vs: "text",
+  os: "octets",
 };
 
-/** One command as a line, without its end: `[7] 1 4 r 0x6041 0x00 u16`. */
+/** One command as a line, without its end: `[7] 1 4 r 0x6041 0x00 u16`. Net 0: none is said, for gateways that know no others (CiA 309-3, default network). */
 export function encodeCommand(sequence: number, net: number, node: number, question: SdoQuestion): string {
-  const head = `[${sequence}] ${net} ${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${TYPES[question.type]}`;
+  const head = `[${sequence}] ${net === 0 ? "" : `${net} `}${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${TYPES[question.type]}`;
   return question.kind === "read" ? head : `${head} ${encodeValue(question.type, question.raw)}`;
 }
 
@@ -56,21 +85,22 @@ export function decodeCommand(
   line: string,
 ): { sequence: number; net: number; node: number; question: SdoQuestion } | undefined {
   const match =
-    /^\[(\d+)\]\s+(\d+)\s+(\d+)\s+(r|read|w|write)\s+(0x[\da-f]+|\d+)\s+(0x[\da-f]+|\d+)\s+(\w+)(?:\s+(.*))?$/i.exec(
+    /^\[(\d+)\]\s+(?:(\d+)\s+)?(\d+)\s+(r|read|w|write)\s+(0x[\da-f]+|\d+)\s+(0x[\da-f]+|\d+)\s+(\w+)(?:\s+(.*))?$/i.exec(
       line,
     );
   const type = match && BY_NAME[match[7]!.toLowerCase()];
   if (!match || !type) return undefined;
   const base = { index: Number(match[5]), sub: Number(match[6]), type };
-  const place = { sequence: Number(match[1]), net: Number(match[2]), node: Number(match[3]) };
+  const place = { sequence: Number(match[1]), net: Number(match[2] ?? 0), node: Number(match[3]) };
   if (match[4]!.toLowerCase().startsWith("r")) return { ...place, question: { kind: "read", ...base } };
   const raw = decodeValue(type, match[8] ?? "");
   return raw === undefined ? undefined : { ...place, question: { kind: "write", ...base, raw } };
 }
 
-/** A raw value in the gateway's words: numbers in decimal, text in quotes with inner quotes doubled. */
+/** A raw value in the gateway's words: numbers in decimal, text in quotes with inner quotes doubled, octets in base64 (CiA 309-3, data types). */
 export function encodeValue(type: ValueType, raw: RawValue): string {
   if (type === "text") return `"${String(raw).replace(/"/g, '""')}"`;
+  if (type === "octets") return base64Of(String(raw));
   return String(raw);
 }
 
@@ -88,12 +118,15 @@ export function decodeValue(type: ValueType, text: string): RawValue | undefined
     if (match) return match[1]!.replace(/""/g, '"');
     return /^[^"\s]+$/.test(trimmed) ? trimmed : undefined;
   }
-  if (type === "float32") {
-    const bits = wholeIn("u32", trimmed);
-    if (bits !== undefined) return Number(bits);
+  if (type === "octets") return octetsOf(trimmed.replace(/^"(.*)"$/, "$1"));
+  if (isFloat(type)) {
+    const bits = wholeIn(type === "float32" ? "u32" : "u64", trimmed);
+    if (bits !== undefined) return isWide(type) ? bits.toString() : Number(bits);
     const word = /^([-+]?)(nan|inf|infinity)$/i.exec(trimmed);
-    if (word) return floatToBits((word[1] === "-" ? -1 : 1) * REALS[word[2]!.toLowerCase()]!);
-    return /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(trimmed) ? floatToBits(Number(trimmed)) : undefined;
+    if (word) return floatRaw(type, (word[1] === "-" ? -1 : 1) * REALS[word[2]!.toLowerCase()]!);
+    return /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(trimmed)
+      ? floatRaw(type, Number(trimmed))
+      : undefined;
   }
   const value = wholeIn(type, trimmed);
   if (value === undefined) return undefined;
@@ -101,7 +134,7 @@ export function decodeValue(type: ValueType, text: string): RawValue | undefined
 }
 
 /** A whole number that a type can hold; hex digits are its bits, so that 0xFF of an i8 is -1. */
-function wholeIn(type: Exclude<ValueType, "text" | "float32">, text: string): bigint | undefined {
+function wholeIn(type: Exclude<Sized, "float32" | "float64">, text: string): bigint | undefined {
   if (!/^(-?\d+|0x[\da-f]+)$/i.test(text)) return undefined;
   const { min, max } = rawBounds(type)!;
   const value = BigInt(text);
@@ -123,13 +156,14 @@ export function decodeLine(line: string): GatewayLine {
     return { kind: "value", sequence, text };
   }
   // What nobody asked for: emergency messages, nodes that start (CiA 309-3, event triggered messages).
-  const event = /^(\d+)\s+(\d+)\s+(\w+)(.*)$/.exec(line);
+  const event =
+    /^(\d+)\s+(\d+)\s+(\w+)(.*)$/.exec(line) ?? /^(?:(\d+)\s+)?(\d+)\s+(BOOT_UP|EMCY)\b(.*)$/i.exec(line);
   if (!event) return { kind: "rubbish", text: line };
   const word = event[3]!.toUpperCase();
   const kind = EVENTS[word] ?? "other";
   return {
     kind: "event",
-    net: Number(event[1]),
+    net: Number(event[1] ?? 0),
     node: Number(event[2]),
     event: kind,
     text: `${event[3]}${event[4]}`.trim(),
@@ -138,4 +172,15 @@ export function decodeLine(line: string): GatewayLine {
 
 function hex(value: number, digits: number): string {
   return `0x${value.toString(16).toUpperCase().padStart(digits, "0")}`;
+}
+
+function base64Of(digits: string): string {
+  return btoa(String.fromCharCode(...(digits.match(/../g) ?? []).map((pair) => parseInt(pair, 16))));
+}
+
+function octetsOf(text: string): string | undefined {
+  if (!/^[A-Za-z\d+/]*={0,2}$/.test(text) || text.length % 4 !== 0) return undefined;
+  return Array.from(atob(text), (byte) => byte.charCodeAt(0).toString(16).padStart(2, "0"))
+    .join("")
+    .toUpperCase();
 }

@@ -32,6 +32,15 @@ export function rating({ record, drive, definition }: DriveInput): Check {
   }
   if (drive.rating !== undefined && record.rating === drive.rating)
     return fine("rating", "Rating", `${drive.ratingName}, as recorded`);
+  if (record.rating === undefined && record.notRead)
+    return {
+      id: "rating",
+      title: "Rating",
+      verdict: "stop",
+      found: `What the record was made of does not tell the rating; this is a ${drive.ratingName}.`,
+      remedy:
+        "Read the rating from the old drive's plate and bring the file in once more with it. Until then nothing is written.",
+    };
   return {
     id: "rating",
     title: "Rating",
@@ -57,13 +66,21 @@ export function supply({ record, drive }: DriveInput): Check {
     id: "supply",
     title: "Supply voltage",
     verdict: "stop",
-    found: `Recorded for ${record.supply}, this drive is for ${drive.supply}.`,
+    found: `${record.supply === "" ? "The record's file does not tell for which supply" : `Recorded for ${record.supply}`}, this drive is for ${drive.supply}.`,
     remedy: "Fit a drive for the recorded supply. Until then nothing is written.",
   };
 }
 
 export function firmware({ record, drive }: DriveInput): Check {
   if (record.firmware === drive.firmware) return fine("firmware", "Firmware", drive.firmware);
+  if (record.firmware === "")
+    return {
+      id: "firmware",
+      title: "Firmware",
+      verdict: "caution",
+      found: `The file that the record was made of does not tell the firmware; this drive has ${drive.firmware}.`,
+      remedy: "Look through the plan; parameters that this firmware does not have are refused and listed.",
+    };
   return {
     id: "firmware",
     title: "Firmware",
@@ -118,7 +135,10 @@ export function serial({ record, drive }: DriveInput): Check {
     id: "serial",
     title: "Drive",
     verdict: "fine",
-    found: `Serial ${drive.serial}; recorded was ${record.serial}. It is a replacement.`,
+    found:
+      record.serial === ""
+        ? `Serial ${drive.serial}; of which drive the record is, its file does not tell.`
+        : `Serial ${drive.serial}; recorded was ${record.serial}. It is a replacement.`,
     remedy: "",
   };
 }

@@ -18,6 +18,20 @@ export function complete({ record }: CheckInput): Check {
   };
 }
 
+/** What a file says, or somebody entered, was never found in a drive by this ledger. */
+export function notRead({ record }: CheckInput): Check[] {
+  if (!record.notRead) return [];
+  return [
+    {
+      id: "not-read",
+      title: "Where the record is from",
+      verdict: "caution",
+      found: `Record ${record.number} was brought in from a file, or entered from a draft; it was not read from a drive here.`,
+      remedy: "Look through the plan value by value, or restore a record that was read from the drive.",
+    },
+  ];
+}
+
 export function standing({ record }: CheckInput): Check {
   if (record.standing)
     return fine("standing", "Standing record", `Record ${record.number} is the standing record`);

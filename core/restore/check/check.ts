@@ -38,6 +38,8 @@ export interface RecordFacts {
   supply: string;
   firmware: string;
   serial: string;
+  /** It was brought in from a file, or entered from a draft: nobody compared it, and what a file says of the drive may lack. */
+  notRead: boolean;
   completeness: Completeness;
   /** Parameters whose recorded values let the shaft start by itself, by code and name. */
   startsByItself?: readonly string[];

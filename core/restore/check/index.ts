@@ -2,7 +2,7 @@
 import type { Check, CheckInput, Looked } from "./check";
 import { family, firmware, fitted, rating, serial, supply } from "./check-drive";
 import { beside, endsAs, exchanged, rightDrive } from "./check-people";
-import { complete, newer, selfStart, standing } from "./check-record";
+import { complete, notRead, newer, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export type { Check, CheckInput, Looked, RecordFacts } from "./check";
@@ -23,6 +23,7 @@ export function checkRestore(input: CheckInput): Check[] {
     rightDrive(input),
     beside(),
     complete(input),
+    ...notRead(input),
     standing(input),
     newer(input),
     exchanged(input),

@@ -16,3 +16,9 @@ export const uid = () =>
     .notNull()
     .unique()
     .default(sql`uuid_v7()`);
+/** Bytes as they are. */
+export const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({
+  dataType: () => "bytea",
+  toDriver: (value) => value,
+  fromDriver: (value) => new Uint8Array(value),
+});

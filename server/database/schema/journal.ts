@@ -68,7 +68,12 @@ export const journal = pgTable(
     /** Where in the application it leads. */
     href: text("href"),
   },
-  (table) => [index().on(table.at), index().on(table.positionId, table.at)],
+  (table) => [
+    index().on(table.at),
+    index().on(table.positionId, table.at),
+    index().on(table.plantId, table.id),
+    index().on(table.plantId, table.byName),
+  ],
 );
 
 /** Who acknowledged the warning before live work, in which session. Only added to. */
@@ -86,3 +91,34 @@ export const acknowledgement = pgTable(
   },
   (table) => [index().on(table.sessionId)],
 );
+
+/** What was open when a shift ended, and what was said of it. Only added to. */
+export const shiftHandover = pgTable(
+  "shift_handover",
+  {
+    id: identity(),
+    uid: uid(),
+    plantId: plantId(),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    text: text("text").notNull(),
+    /** What was open then, as it was shown. */
+    open: jsonb("open").$type<Array<{ text: string; href: string }>>().notNull(),
+  },
+  (table) => [index().on(table.plantId, table.id)],
+);
+
+/** Somebody's word that they took a shift over. Only added to. */
+export const shiftAcceptance = pgTable("shift_acceptance", {
+  handoverId: integer("handover_id")
+    .primaryKey()
+    .references(() => shiftHandover.id),
+  at: moment("at").notNull(),
+  by: text("by")
+    .notNull()
+    .references(() => user.id),
+  byName: text("by_name").notNull(),
+});

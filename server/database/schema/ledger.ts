@@ -1,10 +1,11 @@
 /** Records and what they are made of. All but the current tables is only ever added to. */
+import { sql } from "drizzle-orm";
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique } from "drizzle-orm/pg-core";
 import type { DefinitionFile } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
 import type { Piece } from "@/core/set";
 import { user } from "../auth-schema";
-import { identity, moment, uid } from "./columns";
+import { bytes, identity, moment, uid } from "./columns";
 import { drive, position } from "./plant";
 
 /** Every version of a definition that a record was made under, and every one that was imported. Only added to. */
@@ -30,7 +31,32 @@ export const piece = pgTable("piece", {
   content: jsonb("content").$type<Piece>().notNull(),
 });
 
-export const RECORD_ORIGINS = ["read", "before-restore", "after-restore"] as const;
+/**
+ * What records hold, once for each hash of everything (`hash_all`): the hashes of their pieces one behind the other, 32 bytes each, in the order of the groups.
+ * A record that is like another adds nothing here. Only added to.
+ */
+export const content = pgTable("content", {
+  hash: text("hash").primaryKey(),
+  pieces: bytes("pieces").notNull(),
+});
+
+export const RECORD_ORIGINS = ["read", "before-restore", "after-restore", "file", "draft"] as const;
+/** Origins of records that were not read from a drive. */
+export const NOT_READ = ["file", "draft"] as const satisfies ReadonlyArray<(typeof RECORD_ORIGINS)[number]>;
+
+/** The file that a record was made of. */
+export interface RecordSource {
+  /** With its way within the folder it was brought in from. */
+  name: string;
+  /** SHA-256 of its bytes, in hex. */
+  hash: string;
+  /** When it was brought in, as ISO 8601; the record's own time is the one that the file tells. */
+  broughtAt: string;
+  /** As the file, its name or its folder gives it; null where nothing tells when the values were taken. */
+  dateGiven: string | null;
+  /** Lines that did not fit. */
+  leftOut: number;
+}
 
 /** Only added to. */
 export const record = pgTable(
@@ -48,9 +74,8 @@ export const record = pgTable(
       .references(() => user.id),
     takenByName: text("taken_by_name").notNull(),
     origin: text("origin", { enum: RECORD_ORIGINS }).notNull(),
-    driveId: integer("drive_id")
-      .notNull()
-      .references(() => drive.id),
+    /** Null where a file says nothing of the drive. */
+    driveId: integer("drive_id").references(() => drive.id),
     serial: text("serial").notNull(),
     rating: text("rating"),
     ratingName: text("rating_name").notNull(),
@@ -73,26 +98,21 @@ export const record = pgTable(
     running: boolean("running").notNull(),
     /** Some value was not in the permanent memory when it was read. */
     volatile: boolean("volatile"),
+    /** It ran on a reduced supply, for a test; null where the family knows no such thing. */
+    reducedSupply: boolean("reduced_supply"),
     linkName: text("link_name").notNull(),
     unitAddress: integer("unit_address").notNull(),
     jobNumber: text("job_number").notNull(),
+    /** Where it came from, of a record that was brought in; null for what was read from a drive. */
+    source: jsonb("source").$type<RecordSource>(),
   },
-  (table) => [unique().on(table.positionId, table.number), index().on(table.driveId, table.id)],
-);
-
-/** Only added to. */
-export const recordPiece = pgTable(
-  "record_piece",
-  {
-    recordId: integer("record_id")
-      .notNull()
-      .references(() => record.id),
-    ordinal: integer("ordinal").notNull(),
-    hash: text("hash")
-      .notNull()
-      .references(() => piece.hash),
-  },
-  (table) => [primaryKey({ columns: [table.recordId, table.ordinal] })],
+  (table) => [
+    unique().on(table.positionId, table.number),
+    index().on(table.driveId, table.id),
+    index("record_source_hash")
+      .on(sql`(${table.source}->>'hash')`)
+      .where(sql`${table.source} is not null`),
+  ],
 );
 
 /** A note a person added to a record afterwards. Only added to. */
@@ -105,8 +125,31 @@ export const recordNote = pgTable(
       .notNull()
       .references(() => record.id),
     at: moment("at").notNull(),
+    /** The account; empty in notes that were written before it was kept. */
+    by: text("by").references(() => user.id),
     byName: text("by_name").notNull(),
     text: text("text").notNull(),
+  },
+  (table) => [index().on(table.recordId)],
+);
+
+/** A label that a person put on a record, or took off it. Only added to: the newest line of a label holds. */
+export const recordLabel = pgTable(
+  "record_label",
+  {
+    id: identity(),
+    uid: uid(),
+    recordId: integer("record_id")
+      .notNull()
+      .references(() => record.id),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    label: text("label").notNull(),
+    /** False where it was taken off. */
+    on: boolean("on").notNull(),
   },
   (table) => [index().on(table.recordId)],
 );
@@ -148,18 +191,4 @@ export const current = pgTable(
       .references(() => record.id),
   },
   (table) => [primaryKey({ columns: [table.positionId, table.which] })],
-);
-
-/** The contents of those records, group by group. */
-export const currentPiece = pgTable(
-  "current_piece",
-  {
-    positionId: integer("position_id").notNull(),
-    which: text("which", { enum: CURRENT }).notNull(),
-    ordinal: integer("ordinal").notNull(),
-    hash: text("hash")
-      .notNull()
-      .references(() => piece.hash),
-  },
-  (table) => [primaryKey({ columns: [table.positionId, table.which, table.ordinal] })],
 );

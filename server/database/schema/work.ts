@@ -11,10 +11,11 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { Trouble } from "@/core/drive";
+import type { DriveIdentity, Trouble } from "@/core/drive";
 import type { Piece } from "@/core/set";
 import { user } from "../auth-schema";
 import { identity, moment, rawJson, uid } from "./columns";
+import { record } from "./ledger";
 import { plantId, position } from "./plant";
 
 export const JOB_KINDS = ["restore"] as const;
@@ -105,4 +106,120 @@ export const readingGroup = pgTable(
     refused: jsonb("refused").$type<string[]>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.readingId, table.group] })],
+);
+
+export const ROUND_STATES = ["left", "working", "unchanged", "changed", "not-reached"] as const;
+
+/** A list of positions to record in one go; it can be gone on with the next day. */
+export const round = pgTable("round", {
+  id: identity(),
+  uid: uid(),
+  plantId: plantId(),
+  name: text("name").notNull(),
+  at: moment("at").notNull(),
+  by: text("by")
+    .notNull()
+    .references(() => user.id),
+  byName: text("by_name").notNull(),
+  closedAt: moment("closed_at"),
+});
+
+/** How far a round is at one of its positions. */
+export const roundPosition = pgTable(
+  "round_position",
+  {
+    roundId: integer("round_id")
+      .notNull()
+      .references(() => round.id),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    state: text("state", { enum: ROUND_STATES }).notNull().default("left"),
+    /** What changed, or why it was not reached. */
+    said: text("said").notNull().default(""),
+    record: integer("record"),
+    at: moment("at"),
+    byName: text("by_name"),
+  },
+  (table) => [primaryKey({ columns: [table.roundId, table.positionId] }), index().on(table.positionId)],
+);
+
+/** Exercises that somebody began in the practice plant; the newest of each kind counts. */
+export const exercise = pgTable("exercise", {
+  id: identity(),
+  plantId: plantId(),
+  kind: text("kind").notNull(),
+  by: text("by")
+    .notNull()
+    .references(() => user.id),
+  byName: text("by_name").notNull(),
+  begunAt: moment("begun_at").notNull(),
+  /** Which start of the stand-ins it works with: after another they stand as at the beginning. */
+  standIns: uuid("stand_ins").notNull(),
+  /** Serial number of the drive that stood there when it began. */
+  before: text("before").notNull(),
+  /** Serial number of the one that was put in. */
+  after: text("after"),
+  mended: boolean("mended").notNull().default(false),
+  answer: text("answer"),
+});
+
+/** What is known of a drive that nobody has read: from its type plate, or of one in store. Firmware and serial number may stay empty. */
+export interface DraftPlate extends Pick<
+  DriveIdentity,
+  "serial" | "rating" | "ratingName" | "supply" | "firmware" | "axes" | "options"
+> {
+  definitionId: string;
+  definitionVersion: string;
+}
+
+/** Working copies of records, written to no drive. Beside what became of it, a draft is only ever added to: see `draftStep`. */
+export const draft = pgTable(
+  "draft",
+  {
+    id: identity(),
+    uid: uid(),
+    plantId: plantId(),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    /** The record that it stands on: the one it began from, or a newer one. Null where it began from a type plate. */
+    recordId: integer("record_id").references(() => record.id),
+    /** What stands on the type plate, where it began from that: it stands on the factory default then. */
+    plate: jsonb("plate").$type<DraftPlate>(),
+    title: text("title").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    at: moment("at").notNull(),
+    /** Entered as a record, or given up. */
+    closedAt: moment("closed_at"),
+    enteredAs: integer("entered_as").references(() => record.id),
+  },
+  (table) => [index().on(table.positionId)],
+);
+
+/** What somebody changed in a draft. Only added to: what is taken back is a step too. */
+export const draftStep = pgTable(
+  "draft_step",
+  {
+    uid: uid(),
+    draftId: integer("draft_id")
+      .notNull()
+      .references(() => draft.id),
+    n: integer("n").notNull(),
+    code: text("code").notNull(),
+    before: rawJson("before"),
+    after: rawJson("after"),
+    reason: text("reason").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    at: moment("at").notNull(),
+    /** The number of the step that it takes back. */
+    undoes: integer("undoes"),
+  },
+  (table) => [primaryKey({ columns: [table.draftId, table.n] })],
 );

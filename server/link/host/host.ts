@@ -141,7 +141,9 @@ export class LinkHost {
       release: () => this.pool.drop(link),
     };
     const known = (): void => {
-      if (thenReadBy !== undefined) held.own.begin({ byName: thenReadBy, importance: IMPORTANCE.reading });
+      // What reading disturbs is not read before a person has agreed to that.
+      if (thenReadBy !== undefined && live.definition?.file.readingDisturbs === undefined)
+        held.own.begin({ byName: thenReadBy, importance: IMPORTANCE.reading });
     };
     const started: LinkAsks["connect"]["value"] =
       candidates.length === 0
@@ -167,6 +169,7 @@ export class LinkHost {
     link,
     unit,
     importance = IMPORTANCE.reading,
+    quick = false,
   }: LinkAsks["knock"]["arg"]): Promise<LinkAsks["knock"]["value"]> {
     const taken = this.pool.take(link, "a test");
     if (!taken.ok) return taken;
@@ -174,7 +177,7 @@ export class LinkHost {
       const { clock } = this.parts;
       const symptoms = noSymptoms(link.kind);
       const startedAt = clock.now();
-      const timeout = new KnockTimeout(link, this.definitions).next(true);
+      const timeout = new KnockTimeout(link, this.definitions).next(!quick);
       addSymptom(symptoms, unit, await taken.value.knock(unit, timeout, importance));
       const ms = Math.round(clock.now() - startedAt);
       return good({ answered: symptoms.answered > 0, ms, advice: diagnose(symptoms) });

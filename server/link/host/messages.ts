@@ -106,7 +106,8 @@ export type LinkAsks = {
   };
   /** One question to one address; `ms` from its asking to its answer. */
   knock: {
-    arg: { link: LinkSettings; unit: number; importance?: Importance };
+    /** `quick`: as a search does it, not as long as the slowest family may take. */
+    arg: { link: LinkSettings; unit: number; importance?: Importance; quick?: boolean };
     event: never;
     value: Result<{ answered: boolean; ms: number; advice: Advice[] }>;
   };

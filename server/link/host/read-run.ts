@@ -1,5 +1,5 @@
 import type { ReadingView } from "@/core/contract";
-import { EVERYTHING, withinScope, type Group, type Scope } from "@/core/definition";
+import { EVERYTHING, isEverything, withinScope, type Group, type Scope } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import type { Clock } from "@/core/protocol/channel";
 import { buildPiece } from "@/core/set";
@@ -43,6 +43,7 @@ export async function readWhole(
     definition.axes.length > 1,
     reading,
   );
+  if (!isEverything(scope)) view.part = true;
   const pace = new Pace(clock, reading.done.size === 0 ? 0 : count(view) / wanted.length);
   const keeping: Array<Promise<void>> = [];
   const groups = new Map(definition.groups.map((each) => [each.id, each]));

@@ -5,9 +5,9 @@ import { cabinetViews, hasCabinet } from "@/server/cabinet";
 
 const { Page, generateMetadata } = page("cabinet", {
   title: "Cabinet (stand-in)",
-  async render({ app: { shelf } }) {
-    if (!hasCabinet()) notFound();
-    const views = await cabinetViews();
+  async render({ app: { shelf, practice }, plant }) {
+    if (!hasCabinet(plant)) notFound();
+    const views = await cabinetViews(practice, plant);
     const families = shelf.all.map(({ id, title, protocol, fitting, file }) => ({
       id,
       title,

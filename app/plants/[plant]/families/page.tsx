@@ -2,6 +2,7 @@ import Link from "next/link";
 import { familyView } from "@/app/_lib/family-view";
 import { page } from "@/app/_lib/page";
 import { plantPath } from "@/features/house/plant-path";
+import { Offered } from "@/features/house/rights";
 import { positionsByDefinition } from "@/server/plant";
 import { ButtonLink } from "@/ui/button";
 import { day } from "@/ui/when";
@@ -19,9 +20,12 @@ const { Page, generateMetadata } = page("see", {
       <div className="px-6 py-6 max-w-6xl w-full mx-auto">
         <div className="flex items-center gap-4 mb-3">
           <h1 className="text-xl font-semibold flex-1">Families</h1>
-          <ButtonLink href={to("/families/import")} letter="i">
-            Import a definition
-          </ButtonLink>
+          <Offered right="define">
+            {" "}
+            <ButtonLink href={to("/families/import")} letter="i">
+              Import a definition
+            </ButtonLink>
+          </Offered>
         </div>
         <div className="space-y-4">
           {app.shelf.all.map((definition) => {

@@ -1,11 +1,26 @@
 import { page } from "@/app/_lib/page";
 import { Inventory } from "@/features/inventory/inventory";
-import { listInventory } from "@/server/plant";
+
+/** Lines that come with the page; the others are fetched as they come into sight. */
+/** As many as the page fetches at a time. */
+const FIRST = 50;
 
 const { Page, generateMetadata } = page("see", {
   title: "Inventory",
-  async render({ app, plant }) {
-    return <Inventory lines={await listInventory(app.db, app.shelf, plant.id)} />;
+  async render({ app, plant, query }) {
+    const whereabouts = query.whereabouts || undefined;
+    return (
+      <Inventory
+        key={whereabouts ?? ""}
+        first={await app.overviews.inventory(plant.id, { whereabouts }, 0, FIRST)}
+        start={whereabouts}
+        families={app.shelf.all.map(({ id, title, ratings }) => ({
+          id,
+          title,
+          ratings: [...ratings.values()].map((each) => ({ id: each.id, name: each.name })),
+        }))}
+      />
+    );
   },
 });
 export { Page as default, generateMetadata };

@@ -15,7 +15,9 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
           end();
         }
       };
-      const leave = app.events.subscribe(send);
+      const leave = app.events.subscribe((event, plantId) => {
+        if (plantId === plant.id) send(event);
+      });
       const beat = setInterval(() => {
         controller.enqueue(encoder.encode(": still here\n\n"));
         void app.sessions.holds(person.sessionId, app.now()).then((holds) => {
@@ -37,9 +39,9 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
       request.signal.addEventListener("abort", () => end());
       send({
         type: "snapshot",
-        connections: app.bench.list().map((each) => each.view()),
+        connections: app.bench.listOf(plant.id).map((each) => each.view()),
         jobs: await app.restores.openViews(plant.id),
-        searches: app.searches.views(),
+        searches: app.searches.views(plant.id),
       });
     },
     cancel() {

@@ -1,4 +1,6 @@
+import { connectionIn } from "@/app/_lib/connection-of";
 import { page } from "@/app/_lib/page";
+import { partsOf } from "@/core/definition";
 import { buildSheet } from "@/core/sheet";
 import { DrivePage } from "@/features/bench/drive-page";
 import { volatileCodes } from "@/server/bench";
@@ -9,18 +11,21 @@ const { Page, generateMetadata } = page("see", {
   title: "Drive",
   async render({ app, plant, params }) {
     const id = params.id!;
-    const connection = app.bench.find(id);
+    const connection = connectionIn(app, plant.id, id);
     const tags = await listTags(app.db, plant.id);
+    const { areas } = await app.overviews.of(plant.id);
     if (!connection?.definition)
       return (
         <DrivePage
           id={id}
           tags={tags}
+          areas={areas}
           sheet={undefined}
           readAt={undefined}
           standing={undefined}
           view={undefined}
           hollow
+          parts={undefined}
         />
       );
     const { definition, identity, values, position } = connection;
@@ -43,11 +48,13 @@ const { Page, generateMetadata } = page("see", {
       <DrivePage
         id={id}
         tags={tags}
+        areas={areas}
         sheet={sheet}
         readAt={connection.readAt?.getTime()}
         standing={row?.number}
         view={connection.view()}
         hollow={volatile === undefined}
+        parts={partsOf(definition)}
       />
     );
   },

@@ -3,8 +3,10 @@ import { page } from "@/app/_lib/page";
 import { definitionFor, listFirmware } from "@/core/definition";
 import { buildSheet } from "@/core/sheet";
 import { FamilyHead } from "@/features/families/family-head";
+import { Files } from "@/features/files/files";
 import { Sheet } from "@/features/sheet/sheet";
 import { listVersions } from "@/server/definitions";
+import { filesOf } from "@/server/files";
 import { defaultColumn } from "@/server/ledger";
 import { positionsByDefinition } from "@/server/plant";
 
@@ -22,9 +24,10 @@ const { Page, generateMetadata } = page("see", {
       axes,
       options: (file.options ?? []).map((each) => each.id),
     });
-    const [versions, used] = await Promise.all([
+    const [versions, used, files] = await Promise.all([
       listVersions(app.db, family.id),
       positionsByDefinition(app.db, plant.id, [family.id]),
+      filesOf(app.db, plant.id, { definitionId: family.id }),
     ]);
     const columns = file.ratings
       .slice(0, 3)
@@ -56,7 +59,13 @@ const { Page, generateMetadata } = page("see", {
             records: each.records,
           }))}
         />
-        <Sheet key={`${firmware}/${axes}`} data={buildSheet(definition, file.ratings[0]?.id, columns)} />
+        <Files files={files} owner={{ definition: family.id }} words={family.title} />
+        <Sheet
+          key={`${firmware}/${axes}`}
+          data={buildSheet(definition, file.ratings[0]?.id, columns)}
+          place={`family ${family.id}`}
+          of={{ firmware, axes }}
+        />
       </div>
     );
   },

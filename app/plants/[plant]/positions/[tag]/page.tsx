@@ -1,16 +1,21 @@
-import { notFound } from "next/navigation";
+import { notFound, redirect } from "next/navigation";
 import { page } from "@/app/_lib/page";
 import { buildSheet } from "@/core/sheet";
+import { plantPath } from "@/features/house/plant-path";
 import { Position } from "@/features/ledger/position";
+import { openDrafts } from "@/server/drafts";
+import { filesOf } from "@/server/files";
 import {
   defaultColumn,
+  labelsOf,
   listRecords,
   notesOf,
   recordColumn,
-  standingOf,
+  standingsOf,
+  wasNotRead,
   type RecordRow,
 } from "@/server/ledger";
-import { findPosition, linkOf } from "@/server/plant";
+import { findPosition, fittedDrive, linkOf, positionOfFormerTag } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
 
 /** What a drive said of itself beside its plate, in words. */
@@ -28,21 +33,39 @@ const { Page, generateMetadata } = page("see", {
   title: ({ params }) => params.tag!,
   async render({ app, plant, params, query }) {
     const position = await findPosition(app.db, plant.id, params.tag!);
-    if (!position) notFound();
-    const [records, choice, receipts, link] = await Promise.all([
+    if (!position) {
+      // Addresses and labels may carry a tag that it had before.
+      const now = await positionOfFormerTag(app.db, plant.id, params.tag!);
+      if (now) redirect(plantPath(plant.slug, `/positions/${encodeURIComponent(now.tag)}`));
+      notFound();
+    }
+    const [records, standings, receipts, link] = await Promise.all([
       listRecords(app.db, position.id),
-      standingOf(app.db, position.id),
+      standingsOf(app.db, position.id),
       listReceipts(app.db, position.id),
       linkOf(app.db, position),
     ]);
-    const notes = await notesOf(
-      app.db,
-      records.map((each) => each.id),
-    );
+    const [choice] = standings;
+    const ids = records.map((each) => each.id);
+    const fitted = await fittedDrive(app.db, position.id);
+    const [notes, labels, overview, files, drafts] = await Promise.all([
+      notesOf(app.db, ids),
+      labelsOf(app.db, ids),
+      app.overviews.of(plant.id),
+      filesOf(app.db, plant.id, {
+        positionId: position.id,
+        driveId: fitted?.id,
+        definitionId: position.definitionId || undefined,
+      }),
+      openDrafts(app.db, position.id),
+    ]);
+    const line = overview.lines.find((each) => each.tag === position.tag);
     const wanted = Number(query.record);
     const shown =
       records.find((each) => each.number === wanted) ??
       records.find((each) => each.id === choice?.recordId) ??
+      // What was read from the drive before what was only ever in a file.
+      records.find((each) => !wasNotRead(each.origin)) ??
       records[0];
     const definition = shown
       ? await app.shelf.ofRecord(app.db, shown)
@@ -61,15 +84,27 @@ const { Page, generateMetadata } = page("see", {
           title: position.title,
           jobNumber: position.jobNumber,
           twinGroup: position.twinGroup,
-          family: definition?.title ?? position.definitionId,
+          definition: position.definitionId,
+          family: definition?.title ?? (position.definitionId || "family not known yet"),
           address: link && { name: link.name, unit: position.unitAddress ?? 1 },
+          machine: position.machine,
+          beforeWork: position.beforeWork,
+          notes: position.notes,
+          retired: position.retiredAt
+            ? { at: position.retiredAt.getTime(), why: position.retiredWhy ?? "" }
+            : undefined,
+          verdict: position.retiredAt ? undefined : line?.verdict,
+          reasons: line?.reasons ?? [],
         }}
         records={records.map((each) => ({
           number: each.number,
           takenAt: each.takenAt.getTime(),
           byName: each.takenByName,
           origin: each.origin,
+          source: each.source,
+          objects: app.shelf.find(each.definitionId)?.protocol === "canopen",
           serial: each.serial,
+          definition: each.definitionId,
           ratingName: each.ratingName,
           firmware: each.firmware,
           fitted: fittedWords(each.facts),
@@ -90,16 +125,15 @@ const { Page, generateMetadata } = page("see", {
           notes: notes
             .filter((note) => note.recordId === each.id)
             .map((note) => ({ at: note.at.getTime(), byName: note.byName, text: note.text })),
+          labels: labels.get(each.id) ?? [],
         }))}
         shown={shown?.number}
-        standing={
-          choice && {
-            number: records.find((each) => each.id === choice.recordId)?.number ?? 0,
-            at: choice.at.getTime(),
-            byName: choice.byName,
-            reason: choice.reason,
-          }
-        }
+        standings={standings.map(({ number, at, byName, reason }) => ({
+          number,
+          at: at.getTime(),
+          byName,
+          reason,
+        }))}
         receipts={receipts.map((each) => ({
           id: each.id,
           at: each.at.getTime(),
@@ -108,6 +142,10 @@ const { Page, generateMetadata } = page("see", {
           outcome: each.content.outcome,
         }))}
         sheet={sheet}
+        areas={overview.areas}
+        files={files}
+        drafts={drafts.map(({ at, ...each }) => ({ ...each, at: at.getTime() }))}
+        families={app.shelf.all.map(({ id, title }) => ({ id, title }))}
       />
     );
   },

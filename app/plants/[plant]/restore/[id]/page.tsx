@@ -5,12 +5,14 @@ import { definitionFor } from "@/core/definition";
 import { fittingOf } from "@/core/drive";
 import type { SheetParameter } from "@/features/restore/parameter";
 import { RestorePage } from "@/features/restore/restore-page";
+import { findPosition } from "@/server/plant";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Restore ${params.id}`,
   async render({ app, plant, params }) {
     const detail = await app.restores.detail(idOf(params.id) ?? 0, plant.id);
     if (!detail) notFound();
+    const position = await findPosition(app.db, plant.id, detail.tag);
     const definition = definitionFor(app.shelf.get(detail.identity.definitionId), fittingOf(detail.identity));
     const parameters = definition.parameters.map(({ scale, ...each }): SheetParameter => ({
       ...each,
@@ -19,6 +21,7 @@ const { Page, generateMetadata } = page("see", {
     return (
       <RestorePage
         first={detail}
+        beforeWork={position?.beforeWork ?? ""}
         parameters={parameters}
         howTo={definition.file.permission?.howTo}
         byLink={definition.file.permission?.by === "link"}

@@ -1,18 +1,14 @@
+import { FILE_TYPES } from "@/app/_lib/file-types";
 import { serveFile } from "@/app/_lib/serve";
 import { ledger } from "@/core/contract";
 import { good } from "@/core/drive";
 import { inventoryCsv, inventoryWorkbook, listInventory } from "@/server/plant";
 
-const TYPES = {
-  csv: "text/csv; charset=utf-8",
-  xlsx: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-};
-
 export const GET = serveFile(ledger.inventoryFile, async ({ app, plant, params: { format } }) => {
   const lines = await listInventory(app.db, app.shelf, plant.id);
   return good({
     name: `inventory-${app.now().toISOString().slice(0, 10)}.${format}`,
-    type: TYPES[format],
+    type: FILE_TYPES[format],
     content: format === "csv" ? inventoryCsv(lines) : Buffer.from(await inventoryWorkbook(lines)),
   });
 });

@@ -20,6 +20,7 @@ const { Page, generateMetadata } = page("restore", {
         key={position.tag}
         tag={position.tag}
         title={position.title}
+        beforeWork={position.beforeWork}
         standing={standing}
         wanted={idOf(record) ?? standing}
         connection={connection}

@@ -11,6 +11,8 @@ export const POST = serve(bench.keepRecord, async (call) => {
   if (!connection) return NOT_CONNECTED;
   const position = await findPosition(app.db, plant.id, body.tag);
   if (!position) return noPosition(body.tag);
-  const kept = await app.bench.record(person, connection, position.id, body.although);
-  return kept.ok ? good({ unchanged: kept.value.unchanged, number: kept.value.record.number }) : kept;
+  const kept = await app.bench.record(person, connection, position.id, body.although, body.scope);
+  if (!kept.ok) return kept;
+  const { unchanged, record, since } = kept.value;
+  return good({ unchanged, number: record.number, since });
 });

@@ -12,6 +12,6 @@ export const POST = serve(ledger.addNote, async ({ app, person, plant, params, b
   const row = await recordByNumber(app.db, position.id, body.record);
   if (!row) return noRecord(params.tag, body.record);
   await addNote(app.db, person, row.id, body.text.trim(), app.now());
-  app.events.publish({ type: "ledger", tag: position.tag });
+  app.events.publish(plant.id, { type: "ledger", tag: position.tag });
   return good(undefined);
 });

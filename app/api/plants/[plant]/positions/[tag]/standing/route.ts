@@ -14,6 +14,6 @@ export const POST = serve(ledger.raiseStanding, async ({ app, person, plant, par
   const missing = body.although ? undefined : whatIsMissing(row);
   if (missing) return bad(missing);
   await raiseStanding(app.db, person, position, row.id, body.text.trim(), app.now());
-  app.events.publish({ type: "ledger", tag: position.tag });
+  app.events.publish(plant.id, { type: "ledger", tag: position.tag });
   return good(undefined);
 });

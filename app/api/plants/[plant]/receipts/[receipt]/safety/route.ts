@@ -12,6 +12,6 @@ export const POST = serve(restore.signOffSafety, async ({ app, person, plant, pa
       remedy: "Choose one from the position's ledger.",
     });
   await signOffSafety(app.db, person, receipt, body, app.now());
-  app.events.publish({ type: "ledger", tag: receipt.content.tag });
+  app.events.publish(plant.id, { type: "ledger", tag: receipt.content.tag });
   return good(undefined);
 });

@@ -1,0 +1,14 @@
+import type { Application } from "@/server/application";
+import { bundleOf } from "@/server/plain";
+
+/** Plants as a bundle, sent as it is made. */
+export function bundleFile(app: Application, plantIds: readonly number[], name: string): Response {
+  const at = app.now();
+  return new Response(bundleOf(app.db, plantIds, at), {
+    headers: {
+      "content-type": "application/zip",
+      "content-disposition": `attachment; filename="${name}-${at.toISOString().slice(0, 10)}.zip"`,
+      "cache-control": "no-store",
+    },
+  });
+}

@@ -1,0 +1,7 @@
+/** Media types of files that are sent. */
+export const FILE_TYPES = {
+  csv: "text/csv; charset=utf-8",
+  json: "application/json; charset=utf-8",
+  dcf: "text/plain; charset=utf-8",
+  xlsx: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+} as const;

@@ -1,0 +1,12 @@
+import { draftParts, toldInDraft } from "@/app/_lib/draft-parts";
+import { serve } from "@/app/_lib/serve";
+import { drafts } from "@/core/contract";
+import { beginBulk } from "@/server/drafts";
+
+export const POST = serve(drafts.beginBulk, async ({ app, person, plant, body: { wish, title, ...seen } }) =>
+  toldInDraft(
+    app,
+    plant.id,
+    await beginBulk(draftParts(app), person, plant.id, wish, { ...seen, title: title.trim() }),
+  ),
+);

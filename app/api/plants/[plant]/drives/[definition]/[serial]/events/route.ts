@@ -1,0 +1,12 @@
+import { noDrive } from "@/app/_lib/no-drive";
+import { serve } from "@/app/_lib/serve";
+import { drives } from "@/core/contract";
+import { good } from "@/core/drive";
+import { findDrive, noteOnDrive } from "@/server/drives";
+
+export const POST = serve(drives.noteOnDrive, async ({ app, person, plant, params, body }) => {
+  const row = await findDrive(app.db, plant.id, params.definition, params.serial);
+  if (!row) return noDrive(params.serial);
+  await noteOnDrive(app.db, person, row, body.kind, body.text, app.now());
+  return good(undefined);
+});

@@ -1,0 +1,10 @@
+import { serve } from "@/app/_lib/serve";
+import { sheets } from "@/core/contract";
+import { good } from "@/core/drive";
+import { elsewhere } from "@/server/sheets";
+
+export const GET = serve(
+  sheets.showElsewhere,
+  async ({ app, plant, params: { definition }, query: { code } }) =>
+    good(await elsewhere(app.db, app.shelf, plant.id, definition, code)),
+);

@@ -1,0 +1,14 @@
+import { noPosition } from "@/app/_lib/no-position";
+import { serve } from "@/app/_lib/serve";
+import { positions } from "@/core/contract";
+import { findPosition, retirePosition } from "@/server/plant";
+
+export const POST = serve(positions.bringBack, async ({ app, person, plant, params }) => {
+  const position = await findPosition(app.db, plant.id, params.tag);
+  if (!position) return noPosition(params.tag);
+  const done = await retirePosition(app.db, person, plant.id, position.id, undefined, app.now());
+  if (!done.ok) return done;
+  await app.bench.positionChanged(position.id);
+  app.events.publish(plant.id, { type: "ledger", tag: position.tag });
+  return done;
+});

@@ -1,0 +1,20 @@
+import { noPosition } from "@/app/_lib/no-position";
+import { noRecord } from "@/app/_lib/no-record";
+import { serve } from "@/app/_lib/serve";
+import { drafts } from "@/core/contract";
+import { good } from "@/core/drive";
+import { beginDraft, whyNotBegun } from "@/server/drafts";
+import { recordByNumber } from "@/server/ledger";
+import { findPosition } from "@/server/plant";
+
+export const POST = serve(drafts.beginDraft, async ({ app, person, plant, params, body }) => {
+  const position = await findPosition(app.db, plant.id, params.tag);
+  if (!position) return noPosition(params.tag);
+  const refused = whyNotBegun(position);
+  if (refused) return refused;
+  const record = await recordByNumber(app.db, position.id, body.record);
+  if (!record) return noRecord(params.tag, body.record);
+  const id = await beginDraft(app.db, person, position, { record }, body.title.trim(), app.now());
+  app.events.publish(plant.id, { type: "ledger", tag: position.tag });
+  return good({ id });
+});

@@ -1,0 +1,13 @@
+import { noPosition } from "@/app/_lib/no-position";
+import { serve } from "@/app/_lib/serve";
+import { positions } from "@/core/contract";
+import { good } from "@/core/drive";
+import { findPosition, wordsOf } from "@/server/plant";
+
+export const GET = serve(positions.showPosition, async ({ app, plant, params }) => {
+  const position = await findPosition(app.db, plant.id, params.tag);
+  const found = position && (await wordsOf(app.db, position.id));
+  if (!found) return noPosition(params.tag);
+  const { criticality, ...words } = found.words;
+  return good({ words: { ...words, criticality: criticality ?? undefined }, revision: found.revision });
+});

@@ -1,0 +1,9 @@
+import { serve } from "@/app/_lib/serve";
+import { rounds } from "@/core/contract";
+import { good } from "@/core/drive";
+import { beginRound } from "@/server/rounds";
+
+export const POST = serve(rounds.beginRound, async ({ app, person, plant, body }) => {
+  const begun = await beginRound(app.db, person, plant.id, body.name.trim(), body.tags, app.now());
+  return begun.ok ? good({ id: begun.value }) : begun;
+});

@@ -1,0 +1,47 @@
+import { notFound } from "next/navigation";
+import { idOf } from "@/app/_lib/id-of";
+import { page } from "@/app/_lib/page";
+import { presetsOf } from "@/core/definition";
+import { DraftPage } from "@/features/draft/draft-page";
+import { changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
+import { recordById } from "@/server/ledger";
+
+const { Page, generateMetadata } = page("see", {
+  title: ({ params }) => `Draft ${params.id}`,
+  async render({ app, plant, params }) {
+    const loaded = await loadDraft(app.db, app.shelf, plant.id, idOf(params.id) ?? 0);
+    if (!loaded) notFound();
+    const { row, tag, record, identity, definition } = loaded;
+    const entered = row.enteredAs === null ? undefined : await recordById(app.db, row.enteredAs);
+    return (
+      <DraftPage
+        draft={{
+          id: row.id,
+          tag,
+          title: row.title,
+          byName: row.byName,
+          at: row.at.getTime(),
+          record,
+          firmware: identity.firmware,
+          axes: identity.axes,
+          newer: row.closedAt ? undefined : (await newerRecord(app.db, loaded))?.number,
+          drive: [identity.ratingName, identity.serial].filter(Boolean).join(", "),
+          closed: row.closedAt !== null,
+          enteredAs: entered?.number,
+        }}
+        several={{
+          presets: presetsOf(definition).map(({ id, title, about }) => ({ id, title, about })),
+          groups: definition.groups
+            .filter((each) => each.parameters.length > 0)
+            .map(({ id, trail }) => ({ id, title: trail.join(" · ") })),
+        }}
+        first={{
+          changes: changeViews(loaded),
+          sheet: draftSheet(loaded),
+          last: loaded.steps.at(-1)?.n ?? 0,
+        }}
+      />
+    );
+  },
+});
+export { Page as default, generateMetadata };

@@ -1,0 +1,42 @@
+import { notFound } from "next/navigation";
+import { page } from "@/app/_lib/page";
+import { DriveLife } from "@/features/drives/drive-life";
+import { findDrive, lifeOf } from "@/server/drives";
+import { filesOf } from "@/server/files";
+import { couldReplace, tagOf } from "@/server/plant";
+
+const { Page, generateMetadata } = page("see", {
+  title: ({ params }) => `Drive ${params.serial}`,
+  async render({ app, plant, params }) {
+    const row = await findDrive(app.db, plant.id, params.definition!, params.serial!);
+    if (!row) notFound();
+    const definition = app.shelf.find(row.definitionId);
+    const rating = row.rating === null ? undefined : definition?.ratings.get(row.rating);
+    const [life, files, replaceable, tag] = await Promise.all([
+      lifeOf(app.db, row),
+      filesOf(app.db, plant.id, { driveId: row.id, definitionId: row.definitionId }),
+      row.whereabouts === "store" ? couldReplace(app.db, plant.id, row) : [],
+      row.positionId === null ? undefined : tagOf(app.db, row.positionId),
+    ]);
+    return (
+      <DriveLife
+        drive={{
+          definition: row.definitionId,
+          serial: row.serial,
+          family: rating ? definition!.file.vendor : (definition?.title ?? row.definitionId),
+          rating: rating?.name ?? row.rating ?? "",
+          supply: rating?.supply ?? "",
+          firmware: row.firmware,
+          powerPart: row.powerPart ?? "",
+          whereabouts: row.whereabouts,
+          tag,
+          place: row.place,
+        }}
+        life={life}
+        files={files}
+        couldReplace={replaceable}
+      />
+    );
+  },
+});
+export { Page as default, generateMetadata };

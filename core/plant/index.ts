@@ -1,0 +1,21 @@
+/** Positions as they are named and listed. */
+export {
+  INVENTORY_SORTS,
+  inventoryChoices,
+  lookThroughInventory,
+  type InventorySort,
+  type InventoryWanted,
+} from "./inventory";
+export {
+  LIST_FIELD_NAMES,
+  LIST_FIELDS,
+  readPlantList,
+  type ListedPosition,
+  type ListField,
+  type ListLine,
+} from "./plant-list";
+export { proposeTag } from "./propose-tag";
+export { slugOf } from "./slug";
+export { faultOfTag } from "./tag";
+export { guessPosition, type Known } from "./guess-position";
+export { MOVES, WHEREABOUTS, WHEREABOUTS_WORDS, type Move, type Whereabouts } from "./whereabouts";

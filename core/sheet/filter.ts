@@ -1,0 +1,116 @@
+import type { ParameterKind } from "@/core/value";
+import { meetsAll, parseFind, possibleText, searchText, wordsLike } from "./find";
+import type { SheetData, SheetGroup, SheetRow } from "./rows";
+
+/** What a person wants to see of a sheet. All of it must hold. */
+export interface SheetFilter {
+  /** As it was typed: see `parseFind`. */
+  text: string;
+  /** Also rows that hold no such word, but whose parameter has a choice that does. */
+  could?: boolean;
+  notDefault: boolean;
+  differences: boolean;
+  /** Kinds that are left out. */
+  without: readonly ParameterKind[];
+  /** One axis alone; what the axes share is 0. */
+  axis?: number;
+  /** A list of codes without axis and set: only these, in this order, under this title. */
+  list?: { title: string; codes: readonly string[] };
+}
+
+export const NO_FILTER: SheetFilter = { text: "", notDefault: false, differences: false, without: [] };
+
+export interface Filtered {
+  groups: SheetGroup[];
+  /** Words that stand nowhere, and what was looked for instead. */
+  instead: Array<{ typed: string; taken: string[] }>;
+  /** How many rows more have a choice that says so, though it is not chosen; they are left out. */
+  could: number;
+  trouble?: string;
+}
+
+/** The rows that a filter leaves, group by group; groups with none are left out. A word that stands nowhere in the sheet is taken for those that are likest to it. */
+export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
+  const find = parseFind(filter.text, unitsOf(data));
+  const instead: Filtered["instead"] = [];
+  const words = find.words.map((typed) => {
+    const taken = stands(typed, data.groups) ? [] : wordsLike(typed, data.groups);
+    if (taken.length > 0) instead.push({ typed, taken });
+    return taken.length > 0 ? taken : [typed];
+  });
+  const wanted = filter.list && new Set(filter.list.codes);
+  const fits = (row: SheetRow, group: SheetGroup): boolean =>
+    (!filter.notDefault || row.notDefault) &&
+    (!filter.differences || row.differs) &&
+    !filter.without.includes(row.kind) &&
+    (filter.axis === undefined || group.axis === filter.axis) &&
+    (!wanted || wanted.has(row.base ?? row.code)) &&
+    meetsAll(row, data.columns, find.conditions);
+  const says = (text: string): boolean => words.every((each) => each.some((word) => text.includes(word)));
+  const left = (textOf: typeof searchText): SheetGroup[] =>
+    data.groups.flatMap((group) => {
+      const rows = group.rows.filter((row) => says(textOf(row, group)) && fits(row, group));
+      if (rows.length === group.rows.length) return [group];
+      return rows.length > 0 ? [{ ...group, rows }] : [];
+    });
+  const holding = filter.could ? [] : left(searchText);
+  const possible = words.length === 0 && !filter.could ? holding : left(possibleText);
+  // Where nothing holds the words, what could hold them is what is meant.
+  const groups = holding.length === 0 ? possible : holding;
+  const could = countRows(possible) - countRows(groups);
+  return {
+    groups: filter.list ? listed(groups, filter.list) : groups,
+    instead,
+    could,
+    ...(find.trouble === undefined ? {} : { trouble: find.trouble }),
+  };
+}
+
+const units = new WeakMap<SheetData, string[]>();
+
+/** The units that stand in a sheet. */
+function unitsOf(data: SheetData): string[] {
+  let found = units.get(data);
+  if (!found) {
+    const all = data.groups.flatMap((group) =>
+      group.rows.flatMap((row) => row.cells.map((cell) => cell.unit)),
+    );
+    found = [...new Set(all)].filter(Boolean);
+    units.set(data, found);
+  }
+  return found;
+}
+
+function stands(word: string, groups: readonly SheetGroup[]): boolean {
+  return groups.some((group) => group.rows.some((row) => possibleText(row, group).includes(word)));
+}
+
+const countRows = (groups: readonly SheetGroup[]): number =>
+  groups.reduce((sum, each) => sum + each.rows.length, 0);
+
+/** The rows of a list in its order, under its title; where there are several axes, each axis by itself. */
+function listed(
+  groups: readonly SheetGroup[],
+  { title, codes }: NonNullable<SheetFilter["list"]>,
+): SheetGroup[] {
+  const at = new Map(codes.map((code, i) => [code, i]));
+  const axes = new Map<number, SheetRow[]>();
+  for (const { axis, rows } of groups) axes.set(axis, [...(axes.get(axis) ?? []), ...rows]);
+  return [...axes]
+    .sort(([one], [other]) => one - other)
+    .map(([axis, rows]) => ({
+      id: `list/${axis}`,
+      title: axis > 0 ? `${title}, axis ${axis}` : title,
+      trail: "",
+      axis,
+      rows: rows.toSorted((one, other) => at.get(one.base ?? one.code)! - at.get(other.base ?? other.code)!),
+    }));
+}
+
+/** The kinds that a sheet has, with how many rows each; in the order in which they are met. */
+export function kindsOf(data: SheetData): Map<ParameterKind, number> {
+  const kinds = new Map<ParameterKind, number>();
+  for (const { rows } of data.groups)
+    for (const { kind } of rows) kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
+  return kinds;
+}

@@ -1,0 +1,96 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { addressOf, archive, type TakenBundle } from "@/core/contract";
+import type { Trouble } from "@/core/drive";
+import { sendFile } from "@/features/live/ask";
+import { counted } from "@/ui/counted";
+import { Notice } from "@/ui/notice";
+
+const LINK = "underline underline-offset-4 decoration-hairline hover:decoration-copper";
+
+/** The ledger as plain files in one bundle: taken along, handed over, taken in. */
+export function Bundles({ plants }: { plants: Array<{ slug: string; name: string }> }) {
+  const router = useRouter();
+  const [busy, setBusy] = useState<string>();
+  const [trouble, setTrouble] = useState<Trouble>();
+  const [taken, setTaken] = useState<TakenBundle>();
+  const take = async (file: File): Promise<void> => {
+    setBusy(file.name);
+    setTrouble(undefined);
+    setTaken(undefined);
+    const answer = await sendFile(archive.takeBundle, {}, file);
+    setBusy(undefined);
+    if (!answer.ok) return setTrouble(answer.trouble);
+    setTaken(answer.value);
+    router.refresh();
+  };
+  return (
+    <section aria-labelledby="bundles" className="space-y-3 pt-4">
+      <h2 id="bundles" className="text-lg font-semibold">
+        Plain files
+      </h2>
+      <p className="text-soft max-w-prose">
+        A plant, or all of them, as plain files in one bundle: a folder for each position, a text for each
+        record, which any program reads. Another ledger takes it in, also one that knows part of it already.
+        Passwords, sign-ins and who may do what stay here.
+      </p>
+      <ul className="bg-leaf border border-hairline">
+        {plants.map(({ slug, name }) => (
+          <li key={slug} className="flex gap-3 border-t border-hairline first:border-t-0 px-4 py-2">
+            <span className="flex-1">{name}</span>
+            <a className={LINK} download href={addressOf(archive.plantBundle, { params: { plant: slug } })}>
+              Hand over as a bundle
+            </a>
+          </li>
+        ))}
+        {plants.length > 1 && (
+          <li className="flex gap-3 border-t border-hairline px-4 py-2">
+            <span className="flex-1">All plants</span>
+            <a className={LINK} download href={addressOf(archive.ledgerBundle, {})}>
+              Take along as a bundle
+            </a>
+          </li>
+        )}
+      </ul>
+      <label className="inline-flex items-center min-h-9 pointer-coarse:min-h-11 px-3.5 rounded-page border border-hairline bg-leaf hover:border-copper text-[15px] font-medium cursor-pointer focus-within:outline-2 focus-within:outline-copper">
+        Take a bundle in
+        <input
+          type="file"
+          accept=".zip"
+          className="sr-only"
+          disabled={busy !== undefined}
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = "";
+            if (file) void take(file);
+          }}
+        />
+      </label>
+      {busy && <p role="status">{busy} is being taken in ...</p>}
+      {trouble && (
+        <Notice kind="caution" title={trouble.text}>
+          {trouble.remedy}
+        </Notice>
+      )}
+      {taken && (
+        <Notice kind="note" title={`${taken.plants.join(", ")}: ${summary(taken.added)}`}>
+          {taken.contradictions.length === 0 ? (
+            "Nothing in it contradicts what is here."
+          ) : (
+            <ul className="list-disc pl-5">
+              {taken.contradictions.map((each) => (
+                <li key={each}>{each}</li>
+              ))}
+            </ul>
+          )}
+        </Notice>
+      )}
+    </section>
+  );
+}
+
+function summary({ positions, records, receipts, files }: TakenBundle["added"]): string {
+  if (positions + records + receipts + files === 0) return "all of it was here already.";
+  return `${counted(positions, "position")}, ${counted(records, "record")}, ${counted(receipts, "receipt")} and ${counted(files, "file")} were new.`;
+}

@@ -1,0 +1,114 @@
+"use client";
+import Link from "next/link";
+import { useMay } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { useLive } from "@/features/live/store";
+import { Button } from "@/ui/button";
+import { Notice } from "@/ui/notice";
+import { moment } from "@/ui/when";
+
+export interface DraftWords {
+  id: number;
+  tag: string;
+  title: string;
+  byName: string;
+  at: number;
+  /** The record that it stands on; undefined where it stands on a factory default. */
+  record: number | undefined;
+  /** Whose parameters they are: rating and serial number, as far as known. */
+  drive: string;
+  firmware: string;
+  axes: number | undefined;
+  /** A newer record that it can be brought up to date with. */
+  newer: number | undefined;
+  closed: boolean;
+  enteredAs: number | undefined;
+}
+
+/** What a draft is of, and what can be done with it as a whole. */
+export function DraftHead({
+  draft,
+  changes,
+  may,
+  onTakeBack,
+  onOpen,
+}: {
+  draft: DraftWords;
+  changes: number;
+  may: boolean;
+  onTakeBack: (what: "undo" | "redo") => void;
+  onOpen: (what: "enter" | "give-up" | "several" | "merge") => void;
+}) {
+  const { to } = usePlant();
+  const { connections } = useLive();
+  const mayRestore = useMay("restore");
+  const here = [...connections.values()].find((each) => each.position?.tag === draft.tag);
+  return (
+    <div className="px-4 py-3 border-b border-hairline">
+      <h1 className="text-lg font-semibold">{draft.title}</h1>
+      <p className="text-soft text-[14px]">
+        A draft for{" "}
+        <Link
+          className="underline underline-offset-4"
+          href={to(`/positions/${encodeURIComponent(draft.tag)}`)}
+        >
+          {draft.tag}
+        </Link>
+        ,{" "}
+        {draft.record === undefined
+          ? `from a type plate: ${draft.drive}, firmware ${draft.firmware || "not known yet"}`
+          : `from record ${draft.record}`}
+        . {draft.byName}, {moment(draft.at)}.{" "}
+        {draft.closed ? closedWords(draft.enteredAs) : "It is in no drive."}
+      </p>
+      <p className="text-[14px] no-print">
+        <Link
+          className="underline underline-offset-4"
+          href={to(`/compare?c=draft:${draft.id}&c=${encodeURIComponent(draft.tag)}:standing`)}
+        >
+          Compare with the standing record
+        </Link>
+      </p>
+      {may && draft.newer !== undefined && (
+        <div className="mt-2">
+          <Notice kind="caution" title={`Record ${draft.newer} is newer than the one it stands on.`}>
+            <Button className="mt-1" onClick={() => onOpen("merge")}>
+              Bring it up to date ...
+            </Button>
+          </Notice>
+        </div>
+      )}
+      {may && (
+        <div className="flex flex-wrap gap-2 mt-2 no-print">
+          <Button letter="u" onClick={() => onTakeBack("undo")}>
+            Take back
+          </Button>
+          <Button letter="y" onClick={() => onTakeBack("redo")}>
+            Do again
+          </Button>
+          <Button letter="s" onClick={() => onOpen("several")}>
+            Several at once ...
+          </Button>
+          <Button
+            rank="primary"
+            disabled={changes === 0 && draft.record !== undefined}
+            onClick={() => onOpen("enter")}
+          >
+            Enter as a record ...
+          </Button>
+          {here && mayRestore && (
+            <Button disabled={changes === 0} letter="w" onClick={() => onOpen("enter")}>
+              Write it to {here.identity?.serial ?? "the drive"} ...
+            </Button>
+          )}
+          <Button rank="quiet" onClick={() => onOpen("give-up")}>
+            Give up
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const closedWords = (enteredAs: number | undefined): string =>
+  enteredAs === undefined ? "It was given up." : `It was entered as record ${enteredAs}.`;

@@ -1,0 +1,128 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { drafts, type DraftChangeView } from "@/core/contract";
+import { Offered, useMay } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { act } from "@/features/live/ask";
+import { Sheet } from "@/features/sheet/sheet";
+import { Button } from "@/ui/button";
+import { counted } from "@/ui/counted";
+import { Dialog } from "@/ui/dialog";
+import { Spread } from "@/ui/spread";
+import { Changes } from "./changes";
+import { DraftHead, type DraftWords } from "./draft-head";
+import { DraftEditor } from "./editor";
+import { Enter } from "./enter";
+import { MergeDraft } from "./merge";
+import { Several, type SeveralChoices } from "./several";
+import { useDraft, type DraftState } from "./use-draft";
+
+interface Props {
+  draft: DraftWords;
+  /** Its changes and its sheet as they were when the page was made. */
+  first: DraftState;
+  several: SeveralChoices;
+}
+
+/** A draft: what it changes on the left, the whole sheet in pencil beside its record on the right. Nothing of it is in any drive. */
+export function DraftPage({ draft, first, several }: Props) {
+  const router = useRouter();
+  const { plant, to } = usePlant();
+  const may = useMay("draft") && !draft.closed;
+  const [ending, setEnding] = useState<"enter" | "give-up" | "several" | "merge">();
+  const whole = useMemo(
+    () => ({
+      ...first,
+      id: draft.id,
+      record: draft.record,
+      newer: draft.newer,
+      closed: draft.closed,
+    }),
+    [first, draft.id, draft.record, draft.newer, draft.closed],
+  );
+  const { changes, sheet, version, changed } = useDraft(whole);
+  const params = { plant, draft: draft.id };
+  const done = (): void => {
+    setEnding(undefined);
+    changed();
+  };
+  const takeBack = (what: "undo" | "redo"): void =>
+    void act(drafts.takeBackInDraft, { params, body: { what } }).then((done) => done && changed());
+  const asRecorded = ({ code, raw }: DraftChangeView): void =>
+    void act(drafts.changeDraft, { params, body: { code, reason: "", expected: raw } }).then(
+      (done) => done && changed(),
+    );
+  return (
+    <>
+      <Spread
+        list={counted(changes.length, "change")}
+        left={
+          <>
+            <DraftHead
+              draft={draft}
+              changes={changes.length}
+              may={may}
+              onTakeBack={takeBack}
+              onOpen={setEnding}
+            />
+            <Changes changes={changes} onTakeBack={may ? asRecorded : undefined} />
+          </>
+        }
+        right={
+          <Sheet
+            data={sheet}
+            start={draft.closed ? "differences" : "all"}
+            place=""
+            of={
+              draft.record === undefined
+                ? { firmware: draft.firmware || undefined, axes: draft.axes }
+                : { tag: draft.tag, record: draft.record }
+            }
+            editor={
+              may
+                ? (code, on) => (
+                    <DraftEditor draft={draft.id} code={code} version={version} onChanged={changed} {...on} />
+                  )
+                : undefined
+            }
+          />
+        }
+      />
+      <Offered right="draft">
+        {ending === "enter" && (
+          <Enter draft={draft} count={changes.length} onClose={() => setEnding(undefined)} />
+        )}
+        {ending === "several" && (
+          <Several draft={draft.id} {...several} onDone={done} onClose={() => setEnding(undefined)} />
+        )}
+        {ending === "merge" && draft.record !== undefined && (
+          <MergeDraft
+            draft={draft.id}
+            record={draft.record}
+            version={version}
+            onDone={done}
+            onClose={() => setEnding(undefined)}
+          />
+        )}
+        <Dialog open={ending === "give-up"} title="Give the draft up" onClose={() => setEnding(undefined)}>
+          <p>
+            {counted(changes.length, "change")} will not become a record. They can still be read here, and not
+            be changed any more.
+          </p>
+          <Button
+            className="mt-4"
+            rank="primary"
+            onClick={() =>
+              void act(drafts.giveUpDraft, { params }).then(
+                (done) => done && router.push(to(`/positions/${encodeURIComponent(draft.tag)}`)),
+              )
+            }
+          >
+            Give it up
+          </Button>
+        </Dialog>
+      </Offered>
+    </>
+  );
+}

@@ -1,0 +1,274 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { toast } from "sonner";
+import { DRIVE_EVENT_WORDS, drives, type DriveEventKind, type FileView } from "@/core/contract";
+import { MOVES, WHEREABOUTS_WORDS, type Move, type Whereabouts } from "@/core/plant";
+import { Files } from "@/features/files/files";
+import { Offered } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { act } from "@/features/live/ask";
+import { Button } from "@/ui/button";
+import { Dialog } from "@/ui/dialog";
+import { Field } from "@/ui/field";
+import { Select } from "@/ui/select";
+import { moment } from "@/ui/when";
+
+export interface KnownDrive {
+  definition: string;
+  serial: string;
+  family: string;
+  rating: string;
+  supply: string;
+  firmware: string;
+  powerPart: string;
+  whereabouts: Whereabouts;
+  tag: string | undefined;
+  place: string;
+}
+
+interface Props {
+  drive: KnownDrive;
+  life: Array<{
+    at: number;
+    kind: DriveEventKind | "record" | "receipt";
+    text: string;
+    byName: string;
+    href: string | undefined;
+  }>;
+  files: FileView[];
+  /** Positions whose standing record is of its family and rating. */
+  couldReplace: Array<{ tag: string; title: string }>;
+}
+
+const WHERE_WORDS = {
+  ...WHEREABOUTS_WORDS,
+  removed: "taken out; nobody has said yet whether it is a spare or scrap",
+};
+const MOVE_WORDS: Record<Move, string> = {
+  store: "in store, a spare",
+  removed: "taken out, not decided yet",
+  lent: "lent for a while, to come back",
+  scrapped: "scrapped",
+};
+const NOTES = ["failed", "exchanged", "tested", "note"] as const;
+const NOTE_ASKS: Record<(typeof NOTES)[number], string> = {
+  failed: "How it failed, at what, and what was seen",
+  exchanged: "Which part, for which, and by whom",
+  tested: "What was tested, how, by whom, and the verdict",
+  note: "The note",
+};
+
+/** The life of one drive, by its serial number: where it is, what happened to it, what it could replace. */
+export function DriveLife({ drive, life, files, couldReplace }: Props) {
+  const router = useRouter();
+  const { plant, to } = usePlant();
+  const [open, setOpen] = useState<"note" | "move">();
+  const params = { plant, definition: drive.definition, serial: drive.serial };
+  const done = (words: string): void => {
+    toast.success(words);
+    setOpen(undefined);
+    router.refresh();
+  };
+  return (
+    <div className="px-6 max-sm:px-3 py-5 max-w-5xl w-full mx-auto">
+      <div className="flex flex-wrap items-start gap-3 mb-3">
+        <div className="flex-1 min-w-64">
+          <h1 className="text-xl font-semibold">
+            Drive <span className="font-mono">{drive.serial}</span>
+          </h1>
+          <p>
+            {drive.family} {drive.rating || <span className="text-ochre">rating not told</span>}
+            <span className="text-soft">
+              {drive.supply && `, ${drive.supply}`}
+              {drive.firmware && `, firmware ${drive.firmware}`}
+              {drive.powerPart && `, power part ${drive.powerPart}`}
+            </span>
+          </p>
+          <p>
+            {drive.tag ? (
+              <>
+                Fitted at{" "}
+                <Link
+                  className="font-mono underline underline-offset-4"
+                  href={to(`/positions/${encodeURIComponent(drive.tag)}`)}
+                >
+                  {drive.tag}
+                </Link>
+              </>
+            ) : (
+              <span className={drive.whereabouts === "store" ? "" : "text-ochre"}>
+                It is {WHERE_WORDS[drive.whereabouts]}
+              </span>
+            )}
+            {drive.place && `: ${drive.place}`}
+          </p>
+          {drive.whereabouts === "store" && (
+            <p className="text-[15px] text-soft">
+              {couldReplace.length === 0
+                ? "No position has a standing record of its family and rating."
+                : "It could replace the drive of "}
+              {couldReplace.slice(0, 12).map((each, i) => (
+                <span key={each.tag}>
+                  {i > 0 && ", "}
+                  <Link
+                    className="font-mono underline underline-offset-4"
+                    title={each.title}
+                    href={to(`/positions/${encodeURIComponent(each.tag)}`)}
+                  >
+                    {each.tag}
+                  </Link>
+                </span>
+              ))}
+              {couldReplace.length > 12 && ` and ${couldReplace.length - 12} more`}
+            </p>
+          )}
+        </div>
+        <div className="flex flex-wrap gap-2 no-print">
+          <Offered right="annotate">
+            <Button onClick={() => setOpen("note")}>Write down what happened</Button>
+          </Offered>
+          <Offered right="arrange">
+            <Button onClick={() => setOpen("move")}>Say where it is</Button>
+          </Offered>
+        </div>
+      </div>
+      <div className="grid lg:grid-cols-[1fr_20rem] gap-4 items-start">
+        <ol aria-label="Its life" className="bg-leaf border border-hairline">
+          {life.map((each, i) => (
+            <li
+              key={i}
+              className="flex gap-3 border-t border-hairline first:border-t-0 min-h-10 items-baseline"
+            >
+              <span className="margin-rule w-40 shrink-0 pl-3 py-1.5 text-soft text-[14px]">
+                {moment(each.at)}
+              </span>
+              <span className="flex-1 min-w-0 py-1.5">
+                {each.kind !== "record" && each.kind !== "receipt" && (
+                  <strong className="font-semibold">{DRIVE_EVENT_WORDS[each.kind]}. </strong>
+                )}
+                {each.href ? (
+                  <Link className="hover:underline underline-offset-4 decoration-copper" href={to(each.href)}>
+                    {each.text}
+                  </Link>
+                ) : (
+                  each.text
+                )}
+              </span>
+              <span className="text-soft pr-3 whitespace-nowrap max-sm:hidden">{each.byName}</span>
+            </li>
+          ))}
+          {life.length === 0 && <li className="px-4 py-3 text-soft">What happens to it will stand here.</li>}
+        </ol>
+        <div className="bg-leaf border border-hairline border-b-0">
+          <Files
+            files={files}
+            owner={{ definition: drive.definition, serial: drive.serial }}
+            words={`drive ${drive.serial}`}
+          />
+        </div>
+      </div>
+      <Dialog open={open === "note"} title="What happened to it" onClose={() => setOpen(undefined)}>
+        <NoteForm
+          onSend={(kind, text) =>
+            void act(drives.noteOnDrive, { params, body: { kind, text } }).then(
+              (answer) => answer && done("It is written down."),
+            )
+          }
+        />
+      </Dialog>
+      <Dialog open={open === "move"} title="Where it is" onClose={() => setOpen(undefined)}>
+        <MoveForm
+          tag={drive.tag}
+          onSend={(body) =>
+            void act(drives.moveDrive, { params, body }).then(
+              (answer) => answer && done("It is written down."),
+            )
+          }
+        />
+      </Dialog>
+    </div>
+  );
+}
+
+function NoteForm({ onSend }: { onSend: (kind: (typeof NOTES)[number], text: string) => void }) {
+  const [kind, setKind] = useState<(typeof NOTES)[number]>("failed");
+  const [text, setText] = useState("");
+  return (
+    <form
+      className="space-y-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSend(kind, text);
+      }}
+    >
+      <Select label="What" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>
+        {NOTES.map((each) => (
+          <option key={each} value={each}>
+            {DRIVE_EVENT_WORDS[each]}
+          </option>
+        ))}
+      </Select>
+      <Field
+        label={NOTE_ASKS[kind]}
+        value={text}
+        required
+        minLength={3}
+        maxLength={500}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <Button type="submit" rank="primary">
+        Write it down
+      </Button>
+    </form>
+  );
+}
+
+function MoveForm({
+  tag,
+  onSend,
+}: {
+  tag: string | undefined;
+  onSend: (body: { to: Move; place: string; why: string }) => void;
+}) {
+  const [where, setWhere] = useState<Move>("store");
+  const [place, setPlace] = useState("");
+  const [why, setWhy] = useState("");
+  return (
+    <form
+      className="space-y-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSend({ to: where, place, why });
+      }}
+    >
+      {tag && <p>It leaves {tag}: that position counts as without a drive then.</p>}
+      <Select label="It is" value={where} onChange={(event) => setWhere(event.target.value as typeof where)}>
+        {MOVES.map((each) => (
+          <option key={each} value={each}>
+            {MOVE_WORDS[each]}
+          </option>
+        ))}
+      </Select>
+      <Field
+        label={where === "lent" ? "Who has it, and where" : "Where it lies"}
+        required={where === "lent"}
+        value={place}
+        maxLength={120}
+        onChange={(event) => setPlace(event.target.value)}
+      />
+      <Field
+        label={where === "lent" ? "What for, and until when" : "Verdict, and why"}
+        value={why}
+        required
+        minLength={3}
+        maxLength={500}
+        onChange={(event) => setWhy(event.target.value)}
+      />
+      <Button type="submit" rank="primary">
+        Write it down
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,255 @@
+"use client";
+import { FileText, Paperclip } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { toast } from "sonner";
+import {
+  addressOf,
+  FILE_KIND_WORDS,
+  FILE_KINDS,
+  files as ways,
+  type FileKind,
+  type FileView,
+} from "@/core/contract";
+import { useMay } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { act, complain, sendFile } from "@/features/live/ask";
+import { chosenFiles, droppedFiles, type PathedFile } from "@/features/live/dropped-files";
+import { Button } from "@/ui/button";
+import { classes } from "@/ui/classes";
+import { Dialog } from "@/ui/dialog";
+import { Field } from "@/ui/field";
+import { Select } from "@/ui/select";
+import { day } from "@/ui/when";
+
+interface Props {
+  files: FileView[];
+  /** What a new file is added to. */
+  owner: { tag?: string; record?: number; definition?: string; serial?: string };
+  words: string;
+}
+
+const PICTURE = /^image\/(png|jpeg|gif|webp)$/;
+
+/** The files that belong to something: dropped here or chosen, a whole folder too; looked at, taken along, withdrawn with a reason. */
+export function Files({ files, owner, words }: Props) {
+  const router = useRouter();
+  const { plant } = usePlant();
+  const may = useMay("annotate");
+  const [chosen, setChosen] = useState<PathedFile[]>([]);
+  const [kind, setKind] = useState<FileKind>("photo");
+  const [note, setNote] = useState("");
+  const [sent, setSent] = useState<number>();
+  const [over, setOver] = useState(false);
+  const [withdrawing, setWithdrawing] = useState<FileView>();
+  const send = async (): Promise<void> => {
+    let done = 0;
+    for (const { file, path } of chosen) {
+      setSent(done);
+      const folder = path.split("/").slice(0, -1).join("/");
+      const said = [note, folder && `from ${folder}`].filter(Boolean).join("; ").slice(0, 300);
+      const query = { name: file.name, kind, ...owner, ...(said ? { note: said } : {}) };
+      const answer = await sendFile(ways.addFile, { params: { plant }, query }, file);
+      if (!answer.ok) {
+        complain(answer.trouble);
+        setChosen(chosen.slice(done));
+        break;
+      }
+      done += 1;
+    }
+    setSent(undefined);
+    if (done > 0)
+      toast.success(done === 1 ? `1 file is added to ${words}.` : `${done} files are added to ${words}.`);
+    if (done === chosen.length) {
+      setChosen([]);
+      setNote("");
+    }
+    router.refresh();
+  };
+  const choose = (all: PathedFile[]): void => {
+    setChosen(all);
+    if (all[0] && !all[0].file.type.startsWith("image/")) setKind("other");
+  };
+  return (
+    <section
+      aria-label="Files"
+      className={classes(
+        "px-4 py-2 border-b border-hairline",
+        over && "outline-2 outline-copper -outline-offset-2",
+      )}
+      onDragOver={(event) => {
+        if (!may) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        if (may) void droppedFiles(event.dataTransfer).then(choose);
+      }}
+    >
+      <div className="flex items-center gap-2">
+        <h2 className="flex-1 text-[14px] font-semibold">Files{files.length > 0 && ` ${files.length}`}</h2>
+        {may && (
+          <label className="inline-flex items-center gap-1 min-h-8 pointer-coarse:min-h-11 px-2 text-[14px] cursor-pointer hover:underline underline-offset-4 focus-within:outline-2 focus-within:outline-copper no-print">
+            <Paperclip size={14} aria-hidden /> Add
+            <input
+              type="file"
+              multiple
+              className="sr-only"
+              aria-label={`Add files to ${words}`}
+              onChange={(event) => {
+                choose(chosenFiles(event.target.files));
+                event.target.value = "";
+              }}
+            />
+          </label>
+        )}
+      </div>
+      <ul className="space-y-1">
+        {files.map((each) => (
+          <li key={each.id} className={classes("text-[13px] flex gap-2", each.withdrawn && "opacity-60")}>
+            <FileMark plant={plant} file={each} />
+            <span className="min-w-0 flex-1">
+              <a
+                className="break-words hover:underline underline-offset-4"
+                href={address(plant, each, /^image|pdf/.test(each.type))}
+                target={/^image|pdf/.test(each.type) ? "_blank" : undefined}
+                rel="noreferrer"
+              >
+                {each.name}
+              </a>
+              <span className="block text-soft">
+                {FILE_KIND_WORDS[each.kind]}, {sizeWords(each.size)}, {each.of}; {each.byName}, {day(each.at)}
+              </span>
+              {each.note && <span className="block italic text-soft">{each.note}</span>}
+              {each.lies && (
+                <span className="block text-ochre">Its name says otherwise, but it is {each.type}.</span>
+              )}
+              {each.withdrawn && (
+                <span className="block text-ochre">
+                  Withdrawn by {each.withdrawn.byName}: {each.withdrawn.why}
+                </span>
+              )}
+            </span>
+            {may && !each.withdrawn && (
+              <button
+                type="button"
+                className="text-soft hover:text-ink self-start min-h-8 pointer-coarse:min-h-11 no-print"
+                onClick={() => setWithdrawing(each)}
+              >
+                Withdraw
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <Dialog
+        open={chosen.length > 0}
+        title={`Add ${chosen.length === 1 ? chosen[0]!.file.name : `${chosen.length} files`} to ${words}`}
+        onClose={() => setChosen([])}
+      >
+        <div className="space-y-4">
+          <Select
+            label="What it is"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as FileKind)}
+          >
+            {FILE_KINDS.map((each) => (
+              <option key={each} value={each}>
+                {FILE_KIND_WORDS[each]}
+              </option>
+            ))}
+          </Select>
+          <Field
+            label="A word about it"
+            value={note}
+            maxLength={300}
+            onChange={(event) => setNote(event.target.value)}
+          />
+          {sent !== undefined && (
+            <p role="status" className="text-soft">
+              Sending {sent + 1} of {chosen.length} ...
+            </p>
+          )}
+          <div className="flex gap-3">
+            <Button rank="primary" disabled={sent !== undefined} onClick={() => void send()}>
+              Add it
+            </Button>
+            <Button rank="quiet" onClick={() => setChosen([])}>
+              Leave it
+            </Button>
+          </div>
+        </div>
+      </Dialog>
+      <Dialog
+        open={withdrawing !== undefined}
+        title={`Withdraw ${withdrawing?.name ?? ""}`}
+        onClose={() => setWithdrawing(undefined)}
+      >
+        <Withdraw
+          onDone={(why) =>
+            void act(ways.withdrawFile, {
+              params: { plant, attachment: withdrawing!.id },
+              body: { why },
+            }).then((done) => {
+              if (!done) return;
+              setWithdrawing(undefined);
+              router.refresh();
+            })
+          }
+        />
+      </Dialog>
+    </section>
+  );
+}
+
+function Withdraw({ onDone }: { onDone: (why: string) => void }) {
+  const [why, setWhy] = useState("");
+  return (
+    <form
+      className="space-y-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onDone(why);
+      }}
+    >
+      <p>It stays, and is marked as not to be used any more.</p>
+      <Field
+        label="Why"
+        value={why}
+        required
+        minLength={3}
+        autoFocus
+        onChange={(event) => setWhy(event.target.value)}
+      />
+      <Button type="submit" rank="primary">
+        Withdraw it
+      </Button>
+    </form>
+  );
+}
+
+const address = (plant: string, { id }: FileView, show: boolean): string =>
+  addressOf(ways.fileContent, { params: { plant, attachment: id }, query: show ? { show: true } : {} });
+
+function FileMark({ plant, file }: { plant: string; file: FileView }) {
+  if (!PICTURE.test(file.type))
+    return <FileText size={16} className="mt-0.5 shrink-0 text-soft" aria-hidden />;
+  return (
+    // The picture comes from this ledger's own route, in whatever size it has; there is nothing to optimise beforehand.
+    // eslint-disable-next-line @next/next/no-img-element
+    <img
+      src={address(plant, file, true)}
+      alt={file.note || file.name}
+      loading="lazy"
+      className="w-12 h-12 object-cover shrink-0 border border-hairline rounded-[3px]"
+    />
+  );
+}
+
+function sizeWords(size: number): string {
+  if (size < 1024) return `${size} B`;
+  return size < 1024 * 1024 ? `${Math.round(size / 1024)} kB` : `${(size / 1024 / 1024).toFixed(1)} MB`;
+}

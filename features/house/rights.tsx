@@ -1,0 +1,36 @@
+"use client";
+import { createContext, useContext, type ReactNode } from "react";
+import { hasRight, RIGHTS, type Right, type Role } from "@/core/contract";
+
+const RoleHere = createContext<Role | undefined>(undefined);
+
+/** Tells the pages of a plant what the person is there. It only decides what is offered; each way in checks for itself. */
+export function RoleProvider({ role, children }: { role: Role | undefined; children: ReactNode }) {
+  return <RoleHere.Provider value={role}>{children}</RoleHere.Provider>;
+}
+
+/** Whether the person may do something in this plant. */
+export function useMay(right: Right): boolean {
+  return hasRight(useContext(RoleHere), right);
+}
+
+/** Something that is offered only to who may do it. */
+export function Offered({ right, children }: { right: Right; children: ReactNode }) {
+  return useMay(right) ? children : null;
+}
+
+/** Something that everybody sees and only some may touch: for the others it is said, and its fields and buttons are dead. */
+export function Touchable({ right, children }: { right: Right; children: ReactNode }) {
+  const may = useMay(right);
+  if (may) return children;
+  return (
+    <>
+      <p role="note" className="px-5 py-1.5 text-soft text-[15px] no-print">
+        You follow here: this is for who may {RIGHTS[right]}.
+      </p>
+      <fieldset disabled className="contents">
+        {children}
+      </fieldset>
+    </>
+  );
+}

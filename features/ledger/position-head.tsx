@@ -1,0 +1,85 @@
+import Link from "next/link";
+import { useMay } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { Why } from "@/features/plant/next-step";
+import { VerdictMark, VERDICT_WORDS } from "@/features/plant/verdict";
+import { day } from "@/ui/when";
+import type { PositionView } from "./types";
+
+/** What a position is, whether its drive could be replaced tonight, and where it can be reached. */
+export function PositionHead({ position, live }: { position: PositionView; live: string | undefined }) {
+  const { to } = usePlant();
+  const mayConnect = useMay("connect");
+  const { tag, title, machine, family, jobNumber, twinGroup, beforeWork, notes, retired, verdict, reasons } =
+    position;
+  return (
+    <div className="px-4 py-3 border-b border-hairline">
+      <h1 className="text-xl font-semibold">
+        <span className="font-mono">{tag}</span>
+      </h1>
+      <p>
+        {title}
+        {machine && <span className="text-soft">, {machine}</span>}
+      </p>
+      <p className="text-[13px] text-soft">
+        {family}
+        {jobNumber && ` · job ${jobNumber}`}
+        {twinGroup && ` · twins: ${twinGroup}`}
+      </p>
+      {retired && (
+        <p className="text-[14px] text-ochre mt-1">
+          Retired {day(retired.at)}: {retired.why}
+        </p>
+      )}
+      {beforeWork && (
+        <p className="text-[14px] mt-1">
+          <strong>Before work begins:</strong> {beforeWork}
+        </p>
+      )}
+      {verdict && (
+        <details className="mt-1.5 text-[14px]" open={verdict === "no"}>
+          <summary className="cursor-pointer min-h-7 flex items-center gap-2">
+            <VerdictMark verdict={verdict} /> Tonight: {VERDICT_WORDS[verdict]}
+          </summary>
+          <ul className="pl-6 space-y-1">
+            {reasons.map((each) => (
+              <li key={each.code}>
+                {each.text}
+                <span className="block">
+                  <Why tag={tag} reasons={[{ ...each, text: "" }]} />
+                </span>
+              </li>
+            ))}
+            {reasons.length === 0 && <li className="text-soft">Nothing is missing.</li>}
+          </ul>
+        </details>
+      )}
+      <p className="text-[13px] mt-1 no-print">
+        <Link
+          className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+          href={to(`/labels?tag=${encodeURIComponent(tag)}`)}
+        >
+          Label for the cabinet
+        </Link>
+      </p>
+      {notes && <p className="text-[14px] text-soft mt-1 whitespace-pre-line">{notes}</p>}
+      <p className="text-[13px] mt-1">
+        {live ? (
+          <Link className="text-teal underline underline-offset-4" href={to(`/bench/${live}`)}>
+            connected now
+          </Link>
+        ) : (
+          position.address &&
+          mayConnect && (
+            <Link
+              className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+              href={to(`/bench?tag=${encodeURIComponent(tag)}`)}
+            >
+              Connect at the bench
+            </Link>
+          )
+        )}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+"use client";
+import { useSearchParams } from "next/navigation";
+import { useEffect, useState } from "react";
+import { PARAMETER_KINDS, type ParameterKind } from "@/core/value";
+import { useSettled } from "@/features/live/query";
+import { useAwake } from "@/ui/awake";
+
+/** What of a sheet somebody looks at. It stands in the page's address, so that it can be sent to a colleague. */
+export interface View {
+  text: string;
+  /** Also what could be set to the words that are looked for. */
+  could?: boolean;
+  notDefault: boolean;
+  differences: boolean;
+  list?: "essentials" | "mine";
+  without: ParameterKind[];
+  axis?: number;
+  /** The row in hand. */
+  at?: string;
+}
+
+export const EVERYTHING: View = { text: "", notDefault: false, differences: false, without: [] };
+const SETTLE_MS = 400;
+const NAMES = ["find", "show", "hide", "axis", "at"] as const;
+
+/** The view that an address tells; undefined where it tells none. */
+export function viewOf(params: URLSearchParams): View | undefined {
+  if (!NAMES.some((each) => params.has(each))) return undefined;
+  const show = (params.get("show") ?? "").split(",");
+  const list = (["essentials", "mine"] as const).find((each) => show.includes(each));
+  const axis = params.get("axis");
+  const without = (params.get("hide") ?? "").split(",");
+  return {
+    text: params.get("find") ?? "",
+    notDefault: show.includes("not-default"),
+    differences: show.includes("differences"),
+    without: PARAMETER_KINDS.filter((each) => without.includes(each)),
+    ...(show.includes("could") ? { could: true } : {}),
+    ...(list ? { list } : {}),
+    ...(axis !== null && /^\d{1,2}$/.test(axis) ? { axis: Number(axis) } : {}),
+    ...(params.has("at") ? { at: params.get("at")! } : {}),
+  };
+}
+
+/** Puts a view into an address; what else stands there stays. */
+export function withView(params: URLSearchParams, view: View): URLSearchParams {
+  const next = new URLSearchParams(params);
+  for (const each of NAMES) next.delete(each);
+  const show = [
+    view.could && "could",
+    view.notDefault && "not-default",
+    view.differences && "differences",
+    view.list,
+  ].filter(Boolean);
+  if (view.text) next.set("find", view.text);
+  // An empty one says that everything is shown, where a page begins with less.
+  next.set("show", show.join(","));
+  if (view.without.length > 0) next.set("hide", view.without.join(","));
+  if (view.axis !== undefined) next.set("axis", String(view.axis));
+  if (view.at !== undefined) next.set("at", view.at);
+  return next;
+}
+
+/** Where a sheet was left on this computer: all but what was typed into its search. A browser may keep nothing at all. */
+function leftAt(place: string): View | undefined {
+  try {
+    const kept = window.localStorage.getItem(`sheet ${place}`);
+    return kept === null ? undefined : viewOf(new URLSearchParams(kept));
+  } catch {
+    return undefined;
+  }
+}
+
+function leave(place: string, view: View): void {
+  try {
+    const kept = withView(new URLSearchParams(), { ...view, text: "" });
+    window.localStorage.setItem(`sheet ${place}`, kept.toString());
+  } catch {
+    // It opens anew then.
+  }
+}
+
+/**
+ * The view of a sheet: as the address has it, else as the sheet was left, else as `start`. `place` names the sheet among others; an empty one is not kept,
+ * without one the view stands in no address either.
+ */
+export function useView(start: View, place: string | undefined): [View, (change: Partial<View>) => void] {
+  const params = useSearchParams() as URLSearchParams | null;
+  const fromAddress = place !== undefined && params ? viewOf(new URLSearchParams(params)) : undefined;
+  const [view, setView] = useState<View>(fromAddress ?? start);
+  const [opened, setOpened] = useState(fromAddress !== undefined || !place);
+  const [touched, setTouched] = useState(false);
+  // What this computer keeps is known only once the page runs.
+  if (useAwake() && !opened) {
+    setOpened(true);
+    const left = leftAt(place!);
+    if (left) setView(left);
+  }
+  const settled = useSettled(view, SETTLE_MS);
+  useEffect(() => {
+    if (place === undefined || !touched) return;
+    const here = new URL(window.location.href);
+    here.search = withView(here.searchParams, settled).toString();
+    window.history.replaceState(window.history.state, "", here);
+    if (place !== "") leave(place, settled);
+  }, [settled, place, touched]);
+  return [
+    view,
+    (change) => {
+      setTouched(true);
+      setView((last) => ({ ...last, ...change }));
+    },
+  ];
+}

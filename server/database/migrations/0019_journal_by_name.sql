@@ -1,0 +1,1 @@
+CREATE INDEX "journal_plant_id_by_name_index" ON "journal" USING btree ("plant_id","by_name");

@@ -1,0 +1,3 @@
+/** Files of drives' values: what lies on a share becomes records, and records become files. */
+export { documentOf, recordFile, type RecordFormat } from "./record-file";
+export { takeOldFile } from "./take";

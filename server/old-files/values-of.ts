@@ -1,0 +1,44 @@
+import type { OldFileChoices, OldFileView } from "@/core/contract";
+import { guessValueColumns, readDcf, readJsonValues, readValueRows, type ValuesFile } from "@/core/format";
+import type { Upload } from "@/server/import";
+
+const SHOWN_ROWS = 12;
+
+/** A list as it is looked through, and what a page shows of that. */
+export interface Table {
+  view: NonNullable<NonNullable<OldFileView["values"]>["table"]>;
+  rows: Array<{ line: number; cells: string[] }>;
+}
+
+/** What a list's columns hold, as guessed or said. */
+export function tableOf(upload: Upload, choices: OldFileChoices): Table | undefined {
+  if (upload.kind !== "list") return undefined;
+  const guesses = upload.sheets.map(({ rows }) => guessValueColumns(rows));
+  const worth = guesses.map(
+    ({ columns }, i) => Object.keys(columns).length * 100_000 + upload.sheets[i]!.rows.length,
+  );
+  const likeliest = worth.indexOf(Math.max(...worth));
+  const sheet = Math.min(choices.sheet ?? likeliest, upload.sheets.length - 1);
+  const { headRow, columns } = guesses[sheet]!;
+  const { code, name, value, unit, raw } = choices;
+  const said = { code, name, value, unit, raw };
+  const head = choices.head ?? headRow;
+  const { rows } = upload.sheets[sheet]!;
+  return {
+    rows,
+    view: {
+      sheets: upload.sheets.map((each) => each.name),
+      sheet,
+      head,
+      columns: Object.values(said).some((each) => each !== undefined) ? said : columns,
+      rows: rows.slice(Math.max(0, head - 1), head + SHOWN_ROWS),
+    },
+  };
+}
+
+/** The values of a file of any kind; undefined where it has none. */
+export function valuesOf(upload: Upload, table: Table | undefined): ValuesFile | undefined {
+  if (upload.kind === "eds") return readDcf(upload.eds);
+  if (upload.kind === "definition") return readJsonValues(upload.text);
+  return readValueRows(table!.rows, { headRow: table!.view.head, columns: table!.view.columns });
+}

@@ -1,0 +1,185 @@
+import { and, desc, eq, sum } from "drizzle-orm";
+import type {
+  InventoryLine,
+  InventoryWindow,
+  PositionLine,
+  PositionWindow,
+  VerdictCounts,
+} from "@/core/contract";
+import { inventoryChoices, lookThroughInventory, type InventoryWanted } from "@/core/plant";
+import { mendsOf, VERDICTS, type Mends, type Verdict } from "@/core/readiness";
+import { tables, type Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import { listInventory } from "./inventory";
+import { plantLines } from "./overview";
+
+/** What is looked for in a plant's list. */
+export interface LookFor {
+  /** Words that all stand somewhere in a line. */
+  find?: string;
+  verdict?: Verdict;
+  area?: string;
+  retired?: boolean;
+  order?: "tag" | "readiness";
+}
+
+/** A line with a lower number may come to sight after one with a higher: so many of the newest are looked at together. */
+const NEWEST = 1000;
+
+interface Known {
+  /** Drives, listed when they are first asked for. */
+  drives?: Promise<InventoryLine[]>;
+  areas: string[];
+  mends: Mends;
+  lines: Array<PositionLine & { words: string }>;
+}
+
+/**
+ * The lists of the plants, worked out when something has changed and not with every request: each change writes a line of the journal, so that the newest
+ * lines' numbers say whether what is known still holds, whoever wrote it. Readiness also changes with the day, and with what is open.
+ */
+export class Overviews {
+  private readonly held = new Map<number, { version: string; known: Promise<Known> }>();
+
+  constructor(
+    private readonly db: Database,
+    private readonly shelf: DefinitionShelf,
+    private readonly now: () => number,
+  ) {}
+
+  /** All lines of a plant, by area and tag. */
+  async of(plantId: number): Promise<Known> {
+    const version = await this.versionOf(plantId);
+    const held = this.held.get(plantId);
+    if (held?.version === version) return held.known;
+    const known = this.workOut(plantId);
+    this.held.set(plantId, { version, known });
+    // A failure is not kept.
+    known.catch(() => {
+      if (this.held.get(plantId)?.known === known) this.held.delete(plantId);
+    });
+    return known;
+  }
+
+  /** The part of a plant's list that is in sight. */
+  async window(plantId: number, wanted: LookFor, from: number, count: number): Promise<PositionWindow> {
+    const { areas, lines, mends } = await this.of(plantId);
+    const standing = lines.filter((each) => !each.retired);
+    const fitting = lookThrough(lines, wanted);
+    const ordered = areas.flatMap((name) => {
+      const own = fitting.filter((each) => each.area === name);
+      return wanted.order === "tag" ? own : own.sort(byReadiness);
+    });
+    return {
+      counts: countsOf(standing),
+      retired: lines.length - standing.length,
+      mends: { read: mends.read.length, raise: mends.raise.length },
+      areas: areas.map((name) => ({
+        name,
+        fit: fitting.filter((each) => each.area === name).length,
+        counts: countsOf(standing.filter((each) => each.area === name)),
+      })),
+      total: ordered.length,
+      from,
+      lines: ordered.slice(from, from + count).map(({ words: _, ...line }) => line),
+    };
+  }
+
+  /** What would be mended for many positions of a plant at once, with the lines of those whose records would be raised. */
+  async mends(plantId: number): Promise<{ read: string[]; raise: PositionLine[] }> {
+    const { lines, mends } = await this.of(plantId);
+    const tags = new Set(mends.raise.map((each) => each.tag));
+    return { read: mends.read, raise: lines.filter((each) => tags.has(each.tag)) };
+  }
+
+  /** The drives of a plant. */
+  async drives(plantId: number): Promise<InventoryLine[]> {
+    const known = await this.of(plantId);
+    known.drives ??= listInventory(this.db, this.shelf, plantId).catch((error: unknown) => {
+      // A failure is not kept.
+      known.drives = undefined;
+      throw error;
+    });
+    return known.drives;
+  }
+
+  /** The part of a plant's inventory that is in sight. */
+  async inventory(
+    plantId: number,
+    wanted: InventoryWanted,
+    from: number,
+    count: number,
+  ): Promise<InventoryWindow> {
+    const all = await this.drives(plantId);
+    const fitting = lookThroughInventory(all, wanted);
+    return {
+      all: all.length,
+      choices: inventoryChoices(all),
+      total: fitting.length,
+      from,
+      lines: fitting.slice(from, from + count),
+    };
+  }
+
+  private async workOut(plantId: number): Promise<Known> {
+    const { areas, lines } = await plantLines(this.db, this.shelf, plantId, this.now());
+    return { areas, mends: mendsOf(lines), lines: lines.map((each) => ({ ...each, words: wordsOf(each) })) };
+  }
+
+  /** Changes whenever the list may have changed. */
+  private async versionOf(plantId: number): Promise<string> {
+    const { journal, job } = tables;
+    const newest = this.db
+      .select({ id: journal.id })
+      .from(journal)
+      .where(eq(journal.plantId, plantId))
+      .orderBy(desc(journal.id))
+      .limit(NEWEST)
+      .as("newest");
+    const [lines] = await this.db.select({ sum: sum(newest.id) }).from(newest);
+    const open = await this.db
+      .select({ id: job.id, phase: job.phase })
+      .from(job)
+      .where(and(eq(job.open, true), eq(job.plantId, plantId)))
+      .orderBy(desc(job.id));
+    const day = Math.floor(this.now() / (24 * 3600 * 1000));
+    return [lines?.sum, this.shelf.revision, day, ...open.map((each) => `${each.id}${each.phase}`)].join(" ");
+  }
+}
+
+/** The lines that fit what is looked for. */
+function lookThrough<L extends PositionLine & { words: string }>(lines: L[], wanted: LookFor): L[] {
+  const words = (wanted.find ?? "").toLowerCase().split(/\s+/).filter(Boolean);
+  return lines.filter(
+    (each) =>
+      (each.retired === true) === (wanted.retired === true) &&
+      (wanted.verdict === undefined || each.verdict === wanted.verdict) &&
+      (wanted.area === undefined || each.area === wanted.area) &&
+      words.every((word) => each.words.includes(word)),
+  );
+}
+
+const byReadiness = (a: PositionLine, b: PositionLine): number =>
+  VERDICTS.indexOf(a.verdict) - VERDICTS.indexOf(b.verdict) ||
+  a.tag.localeCompare(b.tag, "en", { numeric: true });
+
+function countsOf(lines: PositionLine[]): VerdictCounts {
+  const counts = { no: 0, "with-care": 0, ready: 0 };
+  for (const each of lines) counts[each.verdict] += 1;
+  return counts;
+}
+
+function wordsOf({
+  tag,
+  title,
+  family,
+  machine,
+  twinGroup,
+  jobNumber,
+  serial,
+  reasons,
+}: PositionLine): string {
+  return [tag, title, family, machine, twinGroup, jobNumber, serial, ...reasons.map((each) => each.text)]
+    .join(" ")
+    .toLowerCase();
+}

@@ -1,0 +1,124 @@
+import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { eq } from "drizzle-orm";
+import { linkKey } from "@/core/link";
+import { definitions, rill } from "@/families/testing";
+import { tables } from "@/server/database";
+import { listRecords } from "@/server/ledger";
+import { createPosition } from "@/server/plant";
+import { linkTo, testPlant, until, type TestPlant } from "@/server/testing/plant";
+import { WORDS } from "@/server/testing/samples";
+import { StandInDrive } from "@/simulator/drive";
+import { beginRound, findRound } from ".";
+
+let plant: TestPlant;
+let round: number;
+let cable: number;
+beforeEach(async () => {
+  plant = await testPlant();
+  const { app, person } = plant;
+  await createPosition(app.db, person, 1, { ...WORDS, tag: "KL-04" }, new Date());
+  const settings = linkTo("tcp", plant.port);
+  const [row] = await app.db
+    .insert(tables.link)
+    .values({ plantId: 1, name: "The cable", key: linkKey(settings), settings })
+    .returning();
+  cable = row!.id;
+  for (const [tag, unitAddress] of [
+    ["KL-03", 1],
+    ["KL-04", 5],
+  ] as const)
+    await app.db
+      .update(tables.position)
+      .set({ linkId: cable, unitAddress })
+      .where(eq(tables.position.tag, tag));
+  const begun = await beginRound(app.db, person, 1, "By hand", ["KL-03", "KL-04"], new Date());
+  round = (begun as { value: number }).value;
+});
+afterEach(async () => {
+  plant.app.walks.stopAll();
+  await plant.close();
+});
+
+const atCable = (): string | undefined => {
+  const id = plant.app.walks.view(round)?.connectionId;
+  const connection = id === undefined ? undefined : plant.app.bench.find(id);
+  return connection?.reading?.phase === "done" ? connection.identity.serial : undefined;
+};
+const begin = () => plant.app.walks.begin(plant.person, 1, round, cable);
+/** Another drive, at this address, is where the cable is now. */
+const moveTo = (serial: string, address: number): StandInDrive => {
+  const drive = new StandInDrive(
+    rill,
+    { rating: "R-030", firmware: "4.4", serial, values: { "1n": address } },
+    undefined,
+    definitions,
+  );
+  plant.line.replace(plant.drive, drive);
+  plant.drive = drive;
+  return drive;
+};
+
+test("the cable moves on: each newcomer is read and matched by itself, and nothing is kept until somebody says so", async () => {
+  const { app, person } = plant;
+  expect((await begin()).ok).toBe(true);
+  await until(plant, () => atCable() === "FR-OLD-77");
+  const first = app.bench.find(app.walks.view(round)!.connectionId!)!;
+  await until(plant, () => first.position?.tag === "KL-03");
+  expect(await listRecords(app.db, plant.positionId)).toEqual([]);
+  await app.bench.record(person, first, plant.positionId);
+
+  // Moved on to a drive at another address, where the round expects one.
+  moveTo("FR-KL-04", 5);
+  await until(plant, () => atCable() === "FR-KL-04");
+  const second = app.bench.find(app.walks.view(round)!.connectionId!)!;
+  await until(plant, () => second.position?.tag === "KL-04");
+  expect(app.bench.list()).toEqual([second]);
+  const lines = (await findRound(app.db, 1, round))!.lines;
+  expect(lines.map((each) => [each.tag, each.state])).toEqual([
+    ["KL-03", "changed"],
+    ["KL-04", "left"],
+  ]);
+
+  // Moved on to a drive with the same address: it is another one all the same.
+  moveTo("FR-KL-99", 5);
+  await until(plant, () => atCable() === "FR-KL-99");
+  expect(app.bench.list()).toHaveLength(1);
+});
+
+test("one walk for a round and for a cable; letting go of the drive by hand ends it, and it is not taken again", async () => {
+  const { app } = plant;
+  await begin();
+  expect(await begin()).toMatchObject({ ok: false, trouble: { kind: "busy" } });
+  await until(plant, () => atCable() !== undefined);
+  await app.bench.letGo(app.walks.view(round)!.connectionId!);
+  await until(plant, () => app.walks.view(round) === undefined);
+  expect(app.bench.list()).toEqual([]);
+});
+
+test("a cable that is lost and back finds its drive again; stopping leaves the drive connected", async () => {
+  const { app } = plant;
+  await begin();
+  await until(plant, () => atCable() !== undefined);
+  const id = app.walks.view(round)!.connectionId!;
+  plant.line.pull();
+  await until(plant, () => app.bench.find(id)?.phase === "lost");
+  plant.line.plug();
+  await until(plant, () => app.bench.find(id)?.phase === "connected");
+  expect(app.walks.view(round)!.connectionId).toBe(id);
+  app.walks.stop(round);
+  expect(app.walks.view(round)).toBeUndefined();
+  expect(app.bench.find(id)?.phase).toBe("connected");
+});
+
+test("a round that has ended, one of another plant, and a link that is not here are not walked", async () => {
+  const { walks } = plant.app;
+  for (const [plantId, roundId, link] of [
+    [2, round, cable],
+    [1, round + 1, cable],
+    [1, round, cable + 1],
+  ] as const)
+    expect(await walks.begin(plant.person, plantId, roundId, link)).toMatchObject({
+      ok: false,
+      trouble: { kind: "not-found" },
+    });
+});

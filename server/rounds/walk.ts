@@ -1,0 +1,239 @@
+import { and, eq, isNull, notInArray } from "drizzle-orm";
+import { bad, good, type Result } from "@/core/drive";
+import { likelyUnits, linkKey, type LinkSettings } from "@/core/link";
+import { inBackground } from "@/server/background";
+import type { Bench, Connection } from "@/server/bench";
+import { tables, type Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import type { Events } from "@/server/events";
+import { IMPORTANCE, type Links } from "@/server/link";
+import type { Person } from "@/server/people";
+
+const { round, roundPosition, position, link } = tables;
+
+interface Parts {
+  db: Database;
+  shelf: DefinitionShelf;
+  bench: Bench;
+  links: Links;
+  events: Events;
+  /** Between two looks whether somebody answers, in ms. */
+  pauseMs: number;
+}
+
+const SILENCE = new Set(["silence", "gateway-silent"]);
+
+/** A walk as its round's page shows it. */
+export interface WalkView {
+  linkId: number;
+  linkName: string;
+  byName: string;
+  /** The drive that the cable is at. */
+  connectionId: string | undefined;
+  /** What somebody who answers, or the cable, has. */
+  said: string;
+}
+
+interface Walk extends WalkView {
+  roundId: number;
+  plantId: number;
+  person: Person;
+  settings: LinkSettings;
+  stop: AbortController;
+}
+
+/**
+ * Walks with one cable: it is moved from drive to drive, and each newcomer is connected and read by itself, so that its record is one press away. Nothing is kept
+ * until somebody presses. In this process; one for a round, and one for a cable.
+ */
+export class Walks {
+  private readonly walks = new Map<number, Walk>();
+
+  constructor(private readonly parts: Parts) {}
+
+  /** How the walk of a round stands; undefined where nobody walks. */
+  view(roundId: number): WalkView | undefined {
+    const walk = this.walks.get(roundId);
+    if (!walk) return undefined;
+    const { linkId, linkName, byName, connectionId, said } = walk;
+    return { linkId, linkName, byName, connectionId, said };
+  }
+
+  /** Begins a walk with the cable of a kept link. */
+  async begin(person: Person, plantId: number, roundId: number, linkId: number): Promise<Result<undefined>> {
+    const { db } = this.parts;
+    const [open] = await db
+      .select({ id: round.id })
+      .from(round)
+      .where(and(eq(round.id, roundId), eq(round.plantId, plantId), isNull(round.closedAt)));
+    const [cable] = await db
+      .select()
+      .from(link)
+      .where(and(eq(link.id, linkId), eq(link.plantId, plantId)));
+    if (!open || !cable)
+      return bad({
+        kind: "not-found",
+        text: open ? "There is no such link." : "There is no such round, or it has ended.",
+        remedy: "Load the page again.",
+      });
+    const key = linkKey(cable.settings);
+    const taken = [...this.walks.values()].find(
+      (each) => each.roundId === roundId || linkKey(each.settings) === key,
+    );
+    if (taken)
+      return bad({
+        kind: "busy",
+        text:
+          taken.plantId === plantId
+            ? `${taken.byName} walks with ${taken.linkName} already.`
+            : "Somebody of another plant walks with this cable.",
+        remedy: "Go on with that walk, or stop it first.",
+      });
+    const walk: Walk = {
+      roundId,
+      plantId,
+      person,
+      byName: person.name,
+      linkId,
+      linkName: cable.name,
+      settings: cable.settings,
+      connectionId: undefined,
+      said: "",
+      stop: new AbortController(),
+    };
+    this.walks.set(roundId, walk);
+    void inBackground(
+      `walk of round ${roundId}`,
+      () => this.follow(walk),
+      () => undefined,
+    ).finally(() => {
+      if (this.walks.get(roundId) === walk) this.walks.delete(roundId);
+      this.tell(walk);
+    });
+    return good(undefined);
+  }
+
+  /** Ends a walk; the drive that the cable is at stays connected. */
+  stop(roundId: number): void {
+    this.walks.get(roundId)?.stop.abort();
+    this.walks.delete(roundId);
+  }
+
+  stopAll(): void {
+    for (const each of this.walks.keys()) this.stop(each);
+  }
+
+  private async follow(walk: Walk): Promise<void> {
+    const { bench } = this.parts;
+    await bench.tellDefinitions();
+    const { signal } = walk.stop;
+    while (!signal.aborted) {
+      const { unit, said } = await this.whoAnswers(walk);
+      if (signal.aborted) return;
+      if (unit === undefined) {
+        this.say(walk, said);
+        await this.pause(signal);
+        continue;
+      }
+      const connected = await bench.connect(walk.person, walk.plantId, { link: walk.settings, unit });
+      if (!connected.ok) {
+        this.say(walk, `At address ${unit}: ${connected.trouble.text} ${connected.trouble.remedy}`);
+        await this.pause(signal);
+        continue;
+      }
+      walk.connectionId = connected.value.id;
+      walk.said = "";
+      this.tell(walk);
+      if ((await this.whileThere(walk)) === "let-go") return;
+      walk.connectionId = undefined;
+      this.tell(walk);
+      await bench.letGo(connected.value.id);
+    }
+  }
+
+  /** Waits until the drive is gone from the cable ("gone"), until somebody lets go of it, or until the walk is stopped. */
+  private async whileThere(walk: Walk): Promise<"gone" | "let-go"> {
+    const { bench } = this.parts;
+    const { signal } = walk.stop;
+    for (;;) {
+      const connection = bench.find(walk.connectionId!);
+      if (!connection || signal.aborted) return "let-go";
+      // A restore that waits for its drive keeps it.
+      if (connection.phase !== "connected" && !(await this.isRestored(connection))) {
+        if (connection.phase === "other-drive") return "gone";
+        // One that is lost may be back in a moment: it is gone once another answers elsewhere.
+        const next = await this.whoAnswers(walk, connection.unit);
+        if (next.unit !== undefined && bench.find(connection.id)?.phase !== "connected") return "gone";
+      }
+      await this.pause(signal);
+    }
+  }
+
+  /** Knocks where the next drive is likely to answer: where those left of the round do, where families leave the factory, at lone addresses. */
+  private async whoAnswers(walk: Walk, but?: number): Promise<{ unit?: number; said: string }> {
+    const { shelf, links } = this.parts;
+    const units = likelyUnits(walk.settings, shelf.all, await this.unitsLeft(walk.roundId));
+    let said = "";
+    for (const unit of units.filter((each) => each !== but)) {
+      if (walk.stop.signal.aborted) break;
+      const knocked = await links.ask("knock", {
+        link: walk.settings,
+        unit,
+        importance: IMPORTANCE.reading,
+        quick: true,
+      });
+      if (!knocked.ok) return { said: `${knocked.trouble.text} ${knocked.trouble.remedy}` };
+      if (knocked.value.answered) return { unit, said: "" };
+      // Silence is what a cable in the hand says; anything else is worth saying.
+      const [advice] = knocked.value.advice;
+      if (advice && !SILENCE.has(advice.id)) said = `${advice.title} ${advice.means}`;
+    }
+    return { said };
+  }
+
+  /** Addresses that drives have which are left of a round. */
+  private async unitsLeft(roundId: number): Promise<number[]> {
+    const rows = await this.parts.db
+      .selectDistinct({ unit: position.unitAddress })
+      .from(roundPosition)
+      .innerJoin(position, eq(position.id, roundPosition.positionId))
+      .where(
+        and(eq(roundPosition.roundId, roundId), notInArray(roundPosition.state, ["unchanged", "changed"])),
+      )
+      .orderBy(position.unitAddress);
+    return rows.flatMap((each) => each.unit ?? []);
+  }
+
+  private async isRestored({ driveKey }: Connection): Promise<boolean> {
+    const { job } = tables;
+    const [open] = await this.parts.db
+      .select({ id: job.id })
+      .from(job)
+      .where(and(eq(job.open, true), eq(job.driveKey, driveKey)));
+    return open !== undefined;
+  }
+
+  private pause(signal: AbortSignal): Promise<void> {
+    return new Promise((resolve) => {
+      const over = (): void => {
+        clearTimeout(timer);
+        signal.removeEventListener("abort", over);
+        resolve();
+      };
+      const timer = setTimeout(over, this.parts.pauseMs);
+      timer.unref();
+      signal.addEventListener("abort", over);
+    });
+  }
+
+  /** Every page loads again when it is told: only what is new is. */
+  private say(walk: Walk, said: string): void {
+    if (walk.said === said) return;
+    walk.said = said;
+    this.tell(walk);
+  }
+
+  private tell({ plantId }: Walk): void {
+    this.parts.events.publish(plantId, { type: "ledger", tag: "" });
+  }
+}

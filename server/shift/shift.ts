@@ -1,0 +1,206 @@
+import { and, asc, desc, eq, inArray, isNotNull } from "drizzle-orm";
+import { bad, good, type Result } from "@/core/drive";
+import { tables, type Database } from "@/server/database";
+import { driveHref } from "@/server/drives";
+import { writeJournal } from "@/server/journal";
+import type { Person } from "@/server/people";
+import type { Overviews } from "@/server/plant";
+
+const { shiftHandover, shiftAcceptance, drive, current, record, position } = tables;
+
+/** Something that the next shift has to know. */
+export interface OpenItem {
+  kind: "restore" | "volatile" | "trip" | "reduced-supply" | "drive" | "not-ready";
+  text: string;
+  href: string;
+  /** Whose it is, where somebody's. */
+  byName?: string;
+}
+
+/** Positions that are not ready, as many as are named one by one. */
+const MOST_NAMED = 40;
+
+/** What is open in a plant: restores, values that are gone at a power-off, trips and reduced supplies as they were read last, drives that are lent, or of which nobody has decided, positions that are not ready. */
+export async function openItems(db: Database, overviews: Overviews, plantId: number): Promise<OpenItem[]> {
+  const { lines } = await overviews.of(plantId);
+  const there = lines.filter((each) => !each.retired);
+  const href = (tag: string): string => `/positions/${encodeURIComponent(tag)}`;
+  const reasons = there.flatMap(({ tag, title, reasons: own }) =>
+    own.map((reason) => ({ tag, title, reason })),
+  );
+  const notReady = there.filter((each) => each.verdict === "no" && each.reasons[0]?.code !== "open-restore");
+  const trips = await db
+    .select({
+      tag: position.tag,
+      title: position.title,
+      trip: record.trip,
+      number: record.number,
+      byName: record.takenByName,
+    })
+    .from(current)
+    .innerJoin(record, eq(record.id, current.recordId))
+    .innerJoin(position, eq(position.id, current.positionId))
+    .where(and(eq(current.which, "newest"), eq(position.plantId, plantId), isNotNull(record.trip)))
+    .orderBy(asc(position.tag));
+  const undecided = await db
+    .select()
+    .from(drive)
+    .where(and(eq(drive.plantId, plantId), inArray(drive.whereabouts, ["removed", "lent"])))
+    .orderBy(asc(drive.whereabouts), asc(drive.serial));
+  const reduced = await db
+    .select({ tag: position.tag, title: position.title, number: record.number, byName: record.takenByName })
+    .from(current)
+    .innerJoin(record, eq(record.id, current.recordId))
+    .innerJoin(position, eq(position.id, current.positionId))
+    .where(and(eq(current.which, "newest"), eq(position.plantId, plantId), eq(record.reducedSupply, true)))
+    .orderBy(asc(position.tag));
+  return [
+    ...reasons
+      .filter(({ reason }) => reason.code === "open-restore")
+      .map(({ tag, title, reason }): OpenItem => ({
+        kind: "restore",
+        text: `${tag} ${title}: ${reason.text}`,
+        href: `/restore/${reason.next.restore}`,
+      })),
+    ...reasons
+      .filter(({ reason }) => reason.code === "volatile")
+      .map(({ tag, title, reason }): OpenItem => ({
+        kind: "volatile",
+        text: `${tag} ${title}: ${reason.text}`,
+        href: href(tag),
+      })),
+    ...trips.map((each): OpenItem => ({
+      kind: "trip",
+      text: `${each.tag} ${each.title}: it was tripped when it was read last, ${each.trip}`,
+      href: `${href(each.tag)}?record=${each.number}`,
+      byName: each.byName,
+    })),
+    ...reduced.map((each): OpenItem => ({
+      kind: "reduced-supply",
+      text: `${each.tag} ${each.title}: it ran on its reduced supply when it was read last. Take that back after the test.`,
+      href: `${href(each.tag)}?record=${each.number}`,
+      byName: each.byName,
+    })),
+    ...undecided.map((each): OpenItem => ({
+      kind: "drive",
+      text:
+        each.whereabouts === "lent"
+          ? `Drive ${each.serial} is lent${each.place ? `: ${each.place}` : ""}.`
+          : `Drive ${each.serial} was taken out, and nobody has said whether it is a spare or scrap.`,
+      href: driveHref(each),
+    })),
+    ...notReady.slice(0, MOST_NAMED).map(({ tag, title, reasons: own }): OpenItem => ({
+      kind: "not-ready",
+      text: `${tag} ${title}: ${own[0]!.text}`,
+      href: href(tag),
+    })),
+    ...(notReady.length > MOST_NAMED
+      ? [
+          {
+            kind: "not-ready" as const,
+            text: `And ${notReady.length - MOST_NAMED} more positions could not be replaced tonight.`,
+            href: "/",
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Hands a shift over, with what is open now. */
+export async function handOver(
+  db: Database,
+  person: Person,
+  plantId: number,
+  text: string,
+  open: OpenItem[],
+  at: Date,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.insert(shiftHandover).values({
+      plantId,
+      at,
+      by: person.id,
+      byName: person.name,
+      text,
+      open: open.map(({ text: words, href }) => ({ text: words, href })),
+    });
+    await writeJournal(tx, {
+      at,
+      plantId,
+      by: person.id,
+      byName: person.name,
+      kind: "shift",
+      text: `Handed the shift over with ${open.length} open${text ? `: ${text}` : "."}`,
+      href: "/shift",
+    });
+  });
+}
+
+/** Takes a shift over. Nobody takes over their own, and of two who do it at once one is told of the other. */
+export async function acceptShift(
+  db: Database,
+  person: Person,
+  plantId: number,
+  id: number,
+  at: Date,
+): Promise<Result<undefined>> {
+  return db.transaction(async (tx) => {
+    const [found] = await tx
+      .select()
+      .from(shiftHandover)
+      .where(and(eq(shiftHandover.id, id), eq(shiftHandover.plantId, plantId)));
+    if (!found)
+      return bad<undefined>({
+        kind: "not-found",
+        text: "There is no such shift.",
+        remedy: "Load the page again.",
+      });
+    if (found.by === person.id)
+      return bad<undefined>({
+        kind: "not-now",
+        text: "You handed this shift over yourself.",
+        remedy: "Whoever comes next takes it over.",
+      });
+    const taken = await tx
+      .insert(shiftAcceptance)
+      .values({ handoverId: id, at, by: person.id, byName: person.name })
+      .onConflictDoNothing()
+      .returning({ id: shiftAcceptance.handoverId });
+    if (taken.length === 0)
+      return bad<undefined>({
+        kind: "not-now",
+        text: "Somebody has taken this shift over already.",
+        remedy: "Load the page again: it says who.",
+      });
+    await writeJournal(tx, {
+      at,
+      plantId,
+      by: person.id,
+      byName: person.name,
+      kind: "shift",
+      text: `Took the shift over from ${found.byName}.`,
+      href: "/shift",
+    });
+    return good(undefined);
+  });
+}
+
+/** The last shifts of a plant, the newest first. */
+export async function listShifts(db: Database, plantId: number, limit = 20) {
+  const rows = await db
+    .select({ shift: shiftHandover, accepted: shiftAcceptance })
+    .from(shiftHandover)
+    .leftJoin(shiftAcceptance, eq(shiftAcceptance.handoverId, shiftHandover.id))
+    .where(eq(shiftHandover.plantId, plantId))
+    .orderBy(desc(shiftHandover.id))
+    .limit(limit);
+  return rows.map(({ shift, accepted }) => ({
+    id: shift.id,
+    at: shift.at.getTime(),
+    by: shift.by,
+    byName: shift.byName,
+    text: shift.text,
+    open: shift.open,
+    accepted: accepted ? { at: accepted.at.getTime(), byName: accepted.byName } : undefined,
+  }));
+}

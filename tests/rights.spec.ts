@@ -1,0 +1,151 @@
+import { readFileSync } from "node:fs";
+import type { BrowserContext } from "@playwright/test";
+import { ENDPOINTS, fillPath, hasRight, type Right, type Role } from "@/core/contract";
+import { expect, test } from "./fixtures";
+import { at, signInAs } from "./helpers";
+import { filled, leaked, NAMES, placesOf } from "./ways";
+
+/** One of the demo's people for each role, and somebody who belongs to another plant only. */
+const PEOPLE: Array<[email: string, role: Role | undefined]> = [
+  ["per@tarnhollow.example", "reader"],
+  ["tomas@tarnhollow.example", "technician"],
+  ["marta@tarnhollow.example", "lead"],
+  ["ines@tarnhollow.example", "administrator"],
+];
+const PASSWORD = "quiet-kiln-26";
+const ELSEWHERE = "Elsewhere Works";
+const STRANGER = "lena@elsewhere.example";
+const MAY_NOT = "You may not see this page.";
+
+const RIGHT_OF_PAGE = new Map<string, Right>(
+  placesOf("page.tsx").flatMap((each): Array<[string, Right]> => {
+    const right = /\bpage\("(\w+)"/.exec(readFileSync(`app/${each.join("/")}/page.tsx`, "utf8"))?.[1];
+    return right ? [[each.join("/"), right as Right]] : [];
+  }),
+);
+
+async function enter(context: BrowserContext, base: string, email: string): Promise<void> {
+  const answer = await context.request.post("/api/auth/sign-in/email", {
+    data: { email, password: PASSWORD },
+    headers: { origin: base },
+  });
+  expect([email, answer.status()]).toEqual([email, 200]);
+}
+
+/** Asks for a way in as its contract says, with next to nothing in it: what counts is whether one is let through. */
+function tryWay(context: BrowserContext, base: string, { method, path, takes }: (typeof ENDPOINTS)[number]) {
+  // Without a session named it would end all of somebody's others.
+  const some = path === "/api/own/sign-out" ? { session: "none" } : {};
+  return context.request.fetch(fillPath(path, NAMES), {
+    method,
+    headers: { origin: base },
+    data: method === "POST" && takes === "json" ? some : undefined,
+    timeout: 5000,
+  });
+}
+
+test.describe("every role before every way in and every page", () => {
+  for (const [email, role] of PEOPLE)
+    test(`${role}`, async ({ browser, baseURL }) => {
+      const context = await browser.newContext({ baseURL });
+      await enter(context, baseURL!, email);
+      for (const way of ENDPOINTS) {
+        if (way.open || way.sends === "events") continue;
+        const status = (await tryWay(context, baseURL!, way)).status();
+        expect([way.method, way.path, status === 403]).toEqual([
+          way.method,
+          way.path,
+          !hasRight(role, way.right),
+        ]);
+      }
+      expect(RIGHT_OF_PAGE.size).toBeGreaterThanOrEqual(16);
+      for (const [path, right] of RIGHT_OF_PAGE) {
+        const body = await (await context.request.get(`/${filled(path.split("/")).join("/")}`)).text();
+        expect([path, body.includes(MAY_NOT)]).toEqual([path, !hasRight(role, right)]);
+      }
+      await context.close();
+    });
+});
+
+test("who belongs to another plant learns nothing of this one; who is asked in chooses a password and sees theirs", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await signInAs(page, "ines@tarnhollow.example");
+  await page.goto(at("/people"));
+  await page.getByRole("button", { name: "Add a plant" }).click();
+  await page.getByLabel("Name").fill(ELSEWHERE);
+  await page.getByRole("button", { name: "Add it" }).click();
+  await expect(page.getByRole("link", { name: ELSEWHERE }).first()).toBeVisible();
+
+  await page.getByRole("button", { name: "Ask somebody in" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name", { exact: true }).fill("Lena Brandt");
+  await dialog.getByLabel("E-mail address").fill(STRANGER);
+  await dialog.getByLabel("Tarn Hollow Tileworks").selectOption("");
+  await dialog.getByLabel(ELSEWHERE).selectOption("lead");
+  await dialog.getByRole("button", { name: "Make the invitation" }).click();
+  const address = await page.getByLabel("Address of the invitation").inputValue();
+
+  const context = await browser.newContext({ baseURL });
+  const theirs = await context.newPage();
+  await theirs.goto(address);
+  await expect(theirs.getByText("Lena Brandt, choose the password")).toBeVisible();
+  await theirs.getByLabel("Password", { exact: true }).fill("short");
+  await theirs.getByRole("button", { name: "Choose it" }).click();
+  await expect(theirs.getByText("At least 10 characters")).toBeVisible();
+  await theirs.getByLabel("Password", { exact: true }).fill(PASSWORD);
+  await theirs.getByLabel("The same again").fill(PASSWORD);
+  await theirs.getByRole("button", { name: "Choose it" }).click();
+  await theirs.waitForURL(/\/plants\/elsewhere-works$/);
+  await expect(theirs.getByText("Lena Brandt")).toBeVisible();
+
+  // The invitation is spent.
+  await page.goto(address);
+  await expect(page.getByText("This invitation does not hold any more")).toBeVisible();
+
+  for (const way of ENDPOINTS) {
+    if (!way.path.includes(":plant")) continue;
+    const answer = await tryWay(context, baseURL!, way);
+    expect([way.path, answer.status(), leaked(await answer.text())]).toEqual([way.path, 404, []]);
+  }
+  for (const path of RIGHT_OF_PAGE.keys()) {
+    const answer = await context.request.get(`/${filled(path.split("/")).join("/")}`);
+    expect([path, answer.status(), leaked(await answer.text())]).toEqual([path, 404, []]);
+  }
+  await context.close();
+});
+
+test("a reader follows and is offered nothing; an account that is closed is out at once", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({ baseURL });
+  const reader = await context.newPage();
+  await signInAs(reader, "per@tarnhollow.example");
+  await reader.goto(at("/positions/KL-03"));
+  await expect(reader.getByRole("heading", { name: /Record \d+/ })).toBeVisible();
+  await expect(reader.getByRole("link", { name: /Restore/ })).toHaveCount(0);
+  await expect(reader.getByRole("button", { name: "Add a note" })).toHaveCount(0);
+  await reader.goto(at("/bench"));
+  await expect(reader.getByText("You follow here")).toBeVisible();
+  await expect(reader.getByRole("button", { name: "Connect", exact: true }).first()).toBeDisabled();
+
+  await signInAs(page, "ines@tarnhollow.example");
+  await page.goto(at("/people"));
+  const row = page.getByRole("listitem").filter({ hasText: "per@tarnhollow.example" });
+  await row.getByRole("button", { name: "Close account" }).click();
+  await page.getByRole("button", { name: "Close the account" }).click();
+  await expect(row.getByRole("button", { name: "Open again" })).toBeVisible();
+  await expect(reader.getByLabel("Live line")).toContainText("You are signed out", { timeout: 20_000 });
+  await reader.goto("/sign-in");
+  await reader.getByLabel("E-mail address").fill("per@tarnhollow.example");
+  await reader.getByLabel("Password").fill(PASSWORD);
+  await reader.getByRole("button", { name: "Sign in" }).click();
+  await expect(reader.getByText("This account is closed")).toBeVisible();
+  await row.getByRole("button", { name: "Open again" }).click();
+  await expect(row.getByRole("button", { name: "Close account" })).toBeVisible();
+  await context.close();
+});

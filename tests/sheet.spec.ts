@@ -1,0 +1,106 @@
+import { expect, test } from "./fixtures";
+import { at, signIn } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
+
+test("a sheet is searched by value, a row is looked at in full, and the address shows a colleague the same", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/positions/KL-04"));
+  const grid = page.getByRole("grid", { name: "Parameters" });
+  const rows = grid.locator("[data-code]");
+  await page.keyboard.press("f");
+  await page.keyboard.type("decelaration < 1500 ms");
+  await expect(page.getByRole("status").filter({ hasText: "looked for deceleration" })).toBeVisible();
+  await expect(rows).toHaveCount(2);
+  await grid.focus();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  const leaf = page.getByRole("region", { name: "Parameter 4r" });
+  await expect(leaf).toContainText("Too short without a brake resistor");
+  // Every value it had here, with who and why; and what it is at its twins.
+  const history = leaf.getByRole("region", { name: "What it was here" });
+  await expect(history.getByRole("listitem").filter({ hasText: "Less heat at low speed." })).toContainText(
+    "1.20 s",
+  );
+  await expect(history.getByRole("listitem").filter({ hasText: "1.80 s" }).first()).toBeVisible();
+  await leaf.getByRole("button", { name: "At other positions" }).click();
+  await expect(leaf.getByRole("region", { name: "At other positions" })).toContainText("KL-03");
+  await expectSoundByDayAndNight(page);
+  await page.waitForURL(/find=decelaration.*at=4r/);
+
+  const sent = page.url();
+  await page.goto(at("/"));
+  await page.goto(sent);
+  await expect(rows).toHaveCount(2);
+  await expect(grid.locator('[aria-selected="true"]')).toHaveAttribute("data-code", "4r");
+  await page.getByRole("button", { name: "Show all" }).click();
+  await expect(page.getByLabel("Find in this sheet")).toHaveValue("");
+});
+
+test("a person's own list begins as a copy of the essentials, is ordered by keys, and stays", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/positions/GL-01"));
+  const grid = page.getByRole("grid", { name: "Parameters" });
+  const codes = () => grid.locator("[data-code]").evaluateAll((all) => all.map((each) => each.dataset.code));
+  await page.locator("button[aria-pressed]", { hasText: "Essentials" }).click();
+  await expect.poll(codes).toEqual(expect.arrayContaining(["1a", "4a"]));
+  const essentials = await codes();
+  await page.locator("button[aria-pressed]", { hasText: "Essentials" }).click();
+  await page.getByLabel("Find in this sheet").fill("17r");
+  await grid.locator('[data-code="17r"]').click();
+  await page.getByRole("button", { name: "On my list" }).click();
+  await expect(page.getByText("Your list began as a copy of the essentials.")).toBeVisible();
+  await page.getByRole("button", { name: "Show all" }).click();
+  await page.locator("button[aria-pressed]", { hasText: "My list" }).click();
+  await expect.poll(codes).toEqual(expect.arrayContaining(essentials.slice(0, 5)));
+  await grid.locator('[data-code="4a"]').click();
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect.poll(async () => (await codes()).slice(0, 2)).toEqual(["4a", "1a"]);
+  // The sheet opens as it was left, with the list as it was ordered.
+  await page.waitForURL(/show=mine/);
+  await page.goto(at("/positions/GL-01"));
+  await expect(page.locator("button[aria-pressed]", { hasText: "My list" })).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
+  await expect.poll(async () => (await codes()).slice(0, 2)).toEqual(["4a", "1a"]);
+});
+
+test("twins side by side: who alone is otherwise is said, since when and why; its value goes into a draft of another", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/compare"));
+  await page.getByRole("button", { name: "Twins: Kiln rollers" }).click();
+  await expect(page.getByRole("region", { name: "Who stands apart" })).toContainText(
+    /Deceleration time: KL-04 alone has 1.20 s, the other five 1.80 s. Since record 6, .*, Tomas Lind: Less heat/,
+  );
+  await expectSoundByDayAndNight(page);
+  await page.locator('[data-code="4r"]').click();
+  await page.getByRole("button", { name: "Into a draft ..." }).click();
+  await page.getByLabel("Values from").selectOption({ label: "KL-04 record 7, standing" });
+  await page.getByLabel("Into a draft that begins from").selectOption({ label: "KL-02 record 7, standing" });
+  await page.getByLabel("What it is for").fill("Like its twin");
+  await page.getByRole("button", { name: "Begin it" }).click();
+  await page.waitForURL(/\/drafts\/\d+$/);
+  const change = page.getByRole("list", { name: "Changes" }).getByRole("listitem");
+  await expect(change).toContainText("1.80 s");
+  await expect(change).toContainText("As in record 7 of KL-04.");
+  await page.getByRole("link", { name: "Compare with the standing record" }).click();
+  await expect(page.getByText("-0.6 s (-33 %)")).toBeVisible();
+});
+
+test("a record on paper holds every row, with the words of its head", async ({ page }) => {
+  await signIn(page);
+  await page.goto(at("/positions/KL-03"));
+  await expect(page.getByRole("grid", { name: "Parameters" }).locator("[data-code]").first()).toBeVisible();
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByText("All 198 parameters.")).toBeVisible();
+  await expect(page.locator("[data-code]")).toHaveCount(198);
+  await expect(page.getByLabel("Find in this sheet")).toBeHidden();
+  await page.emulateMedia({ media: "screen" });
+  await expect(page.getByText("All 198 parameters.")).toBeHidden();
+});
