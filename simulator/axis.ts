@@ -1,7 +1,10 @@
-import type { Definition, Quantity } from "@/core/definition";
+import { mappedCode, type Definition, type Quantity } from "@/core/definition";
 import { encodeKey, floatRaw, isFloat, type Parameter } from "@/core/value";
 import type { Memory } from "./memory";
 import { Motor, type MotorReadings, type MotorSettings } from "./motor";
+
+/** What an axis of the CiA 402 profile shows in units of its own, whatever its definition says of common quantities. */
+const PROFILE: Partial<Record<Quantity, string>> = { "motor-speed": "606C.00" };
 
 /** One motor output of a drive: what is commanded, the motor behind it, its trip. */
 export class Axis {
@@ -33,7 +36,8 @@ export class Axis {
   }
 
   private parameterOf(quantity: Quantity): Parameter | undefined {
-    const base = this.definition.file.quantities?.[quantity];
+    const spec = this.definition.file.quantities?.[quantity];
+    const base = mappedCode(spec) ?? PROFILE[quantity];
     if (base === undefined) return undefined;
     for (const [axis, set] of [
       [this.number, 0],

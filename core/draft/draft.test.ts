@@ -1,6 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { definitionFor, loadDefinition, presetsOf, type DefinitionFile } from "@/core/definition";
+import {
+  definitionFor,
+  loadDefinition,
+  meantOtherwise,
+  presetsOf,
+  type DefinitionFile,
+} from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { plover, rill } from "@/families/testing";
@@ -9,7 +15,6 @@ import {
   defaultBecomes,
   draftValues,
   faultsOf,
-  meantOtherwise,
   mergedValues,
   mergeLines,
   presetBecomes,

@@ -9,6 +9,6 @@ export {
   type NewStep,
   type Values,
 } from "./step";
-export { meantOtherwise, mergedValues, mergeLines, type MergeLine } from "./merge";
+export { mergedValues, mergeLines, type MergeLine } from "./merge";
 export { becoming, defaultBecomes, presetBecomes, type Become } from "./several";
 export { redo, undo, type Undo } from "./undo";

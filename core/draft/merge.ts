@@ -30,21 +30,6 @@ export function mergeLines(definition: Definition, base: Values, draft: Values, 
   });
 }
 
-/**
- * Of some codes those whose raw values mean something else under another version of the same definition: their type, scale or choices are otherwise, or one of the two has
- * none of that code. Such values cannot be put beside each other.
- */
-export function meantOtherwise(one: Definition, other: Definition, codes: Iterable<string>): string[] {
-  if (one.version === other.version) return [];
-  const meaning = (definition: Definition, code: string): string => {
-    const parameter = definition.byCode.get(code);
-    if (!parameter) return "";
-    const { type, scale, choices } = parameter;
-    return JSON.stringify([type, String(scale.num), String(scale.den), choices ?? []]);
-  };
-  return [...codes].filter((code) => meaning(one, code) !== meaning(other, code));
-}
-
 /** What the draft holds once it stands on the newer record. `mine` names the conflicts in which the draft's value stays; in the others the newer one is taken. */
 export function mergedValues(
   newer: Values,

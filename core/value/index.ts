@@ -15,7 +15,7 @@ export {
   type ValueType,
 } from "./parameter";
 export { decodeKey, encodeKey, type ParameterKey } from "./parameter-key";
-export { parseRational } from "./rational";
+export { exactDecimals, parseRational, reduce, toDecimalText, type Rational } from "./rational";
 export {
   byteCount,
   decodeRegisters,
@@ -36,7 +36,7 @@ export {
   type Sized,
 } from "./raw";
 export { REGISTER_ORDERS, type RegisterOrder } from "./register-order";
-export { decimalsFor, floatText, physicalNumber, physicalText } from "./physical";
+export { decimalsFor, floatText, physicalNumber, physicalRational, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
 export { parseValue, toRaw, type Parsed } from "./parse";
 export { veiled } from "./veiled";

@@ -1,5 +1,5 @@
 import type { Parameter } from "./parameter";
-import { exactDecimals, parseRational, reduce, toDecimalText, toNumber } from "./rational";
+import { exactDecimals, parseRational, reduce, toDecimalText, toNumber, type Rational } from "./rational";
 import { byteCount, floatOf, isBits, isFloat, isText, type RawValue } from "./raw";
 
 /** Physical value as decimal text, without unit: what the drive's own display would say. Text and bits come back as they are. */
@@ -23,6 +23,13 @@ export function physicalNumber(parameter: Parameter, raw: RawValue): number | un
   if (isText(parameter.type)) return undefined;
   if (isFloat(parameter.type)) return floatOf(parameter.type, raw);
   return (Number(raw) * Number(parameter.scale.num)) / Number(parameter.scale.den);
+}
+
+/** Physical value exactly, to be converted or compared; undefined for text, bits and what is no number. */
+export function physicalRational(parameter: Parameter, raw: RawValue): Rational | undefined {
+  if (isText(parameter.type) || isBits(parameter.type)) return undefined;
+  if (isFloat(parameter.type)) return parseRational(physicalText(parameter, raw));
+  return reduce({ num: BigInt(raw) * parameter.scale.num, den: parameter.scale.den });
 }
 
 /** Digits after the point that tell every raw step from its neighbours, exact where a short decimal is. */

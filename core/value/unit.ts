@@ -2,7 +2,7 @@ import { parseRational, reduce, type Rational } from "./rational";
 
 /** Units that may be typed for one another, as exact factors to the first of each line. */
 const DIMENSIONS: ReadonlyArray<Readonly<Record<string, string>>> = [
-  { s: "1", ms: "1/1000", min: "60", h: "3600" },
+  { s: "1", ms: "1/1000", µs: "1/1000000", min: "60", h: "3600" },
   { Hz: "1", kHz: "1000" },
   { A: "1", mA: "1/1000" },
   { V: "1", mV: "1/1000", kV: "1000" },
@@ -10,6 +10,8 @@ const DIMENSIONS: ReadonlyArray<Readonly<Record<string, string>>> = [
   { Ω: "1", mΩ: "1/1000", kΩ: "1000", ohm: "1" },
   { H: "1", mH: "1/1000" },
   { rpm: "1", "1/min": "1" },
+  { "kg·m²": "1", "kgm²": "1", "kg·cm²": "1/10000" },
+  { kWh: "1", Wh: "1/1000" },
   { bit: "1" },
 ];
 

@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { PositionLine } from "@/core/contract";
@@ -9,6 +10,8 @@ import type { SheetOf } from "@/features/sheet/leaf";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { Empty, Notice } from "@/ui/notice";
+import { Toggle } from "@/ui/toggle";
+import { ByMeaning, type Meaning } from "./by-meaning";
 import { OddOnes, type OddLine } from "./odd-ones";
 import { PositionChoice } from "./position-choice";
 import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
@@ -20,9 +23,13 @@ interface Props {
   missing: string[];
   /** What stands under another parameter list than the first column, and that list. */
   otherLists: string[];
+  /** Columns of another version of the list, with the codes that are left out of them. */
+  otherwise: Array<{ title: string; version: string; codes: string[] }>;
   list: string | undefined;
   twins: Array<{ name: string; tags: string[] }>;
   sheet: SheetData | undefined;
+  /** By what the values mean, whatever the family; instead of the sheet. */
+  meaning: Meaning | undefined;
   /** The first of the columns that is a record: what the leaf of a row is about. */
   of: SheetOf | undefined;
   /** The columns that are records. */
@@ -37,9 +44,11 @@ export function Compare({
   titles,
   missing,
   otherLists,
+  otherwise,
   list,
   twins,
   sheet,
+  meaning,
   of,
   records,
   odd,
@@ -50,8 +59,11 @@ export function Compare({
   const [chosen, setChosen] = useState<PositionLine>();
   const tag = chosen?.tag;
   const newest = chosen?.newest?.number ?? 0;
-  const show = (next: string[]): void =>
-    router.push(to(`/compare?${next.map((each) => `c=${encodeURIComponent(each)}`).join("&")}`));
+  const addressOf = (next: readonly string[], by?: string): string => {
+    const all = next.map((each) => `c=${encodeURIComponent(each)}`);
+    return to(`/compare?${[...all, ...(by ? [`by=${by}`] : [])].join("&")}`);
+  };
+  const show = (next: string[]): void => router.push(addressOf(next));
   const add = (token: string): void => {
     if (token && !tokens.includes(token)) show([...tokens, token]);
   };
@@ -112,6 +124,15 @@ export function Compare({
             </Button>
           ))}
           {titles.length > 0 && (
+            <Toggle
+              on={meaning !== undefined}
+              title="Common quantities with units converted, whatever the family"
+              onToggle={(on) => router.replace(addressOf(tokens, on ? "meaning" : "code"))}
+            >
+              By what it means
+            </Toggle>
+          )}
+          {titles.length > 0 && (
             <Button rank="quiet" onClick={() => show([])}>
               Clear
             </Button>
@@ -125,16 +146,26 @@ export function Compare({
           </Notice>
         </div>
       )}
-      {otherLists.length > 0 && (
+      {otherLists.length > 0 && !meaning && (
         <div className="px-5 pt-3">
           <Notice kind="caution" title={`Not beside the first: ${otherLists.join("; ")}.`}>
-            The first column is of {list}. Between two parameter lists there is no mapping, so their values
-            cannot stand side by side.
+            The first column is of {list}. By their codes two parameter lists cannot stand side by side.{" "}
+            <Link className="underline underline-offset-4" href={addressOf(tokens, "meaning")}>
+              Compare them by what they mean
+            </Link>
           </Notice>
         </div>
       )}
+      {otherwise.map(({ title, version, codes }) => (
+        <div key={title} className="px-5 pt-3">
+          <Notice kind="caution" title={`Left empty in ${title}: ${codes.join(", ")}.`}>
+            It was made under version {version} of the definition, in which these meant something else.
+          </Notice>
+        </div>
+      ))}
       <OddOnes lines={odd} />
-      {sheet ? (
+      {meaning && <ByMeaning key={tokens.join()} {...meaning} />}
+      {!meaning && sheet && (
         <Sheet
           key={tokens.join()}
           data={sheet}
@@ -143,7 +174,8 @@ export function Compare({
           of={of}
           actions={(chosen) => <TakeIntoDraft records={records} codes={chosen.map((each) => each.code)} />}
         />
-      ) : (
+      )}
+      {!meaning && !sheet && (
         <Empty title="What you compare will stand here, side by side.">
           Add records of one or several positions, a factory default, or a connected drive.
         </Empty>

@@ -1,12 +1,6 @@
+import { meantOtherwise } from "@/core/definition";
 import { and, desc, eq, gt, notInArray } from "drizzle-orm";
-import {
-  draftValues,
-  faultsOf,
-  meantOtherwise,
-  mergedValues,
-  mergeLines,
-  type MergeLine,
-} from "@/core/draft";
+import { draftValues, faultsOf, mergedValues, mergeLines, type MergeLine } from "@/core/draft";
 import { bad, good, type Result } from "@/core/drive";
 import { hashText, valuesByCode } from "@/core/set";
 import { formatLine, NOT_SETTINGS, type RawValue } from "@/core/value";

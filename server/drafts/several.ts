@@ -1,5 +1,5 @@
-import { presetsOf } from "@/core/definition";
-import { becoming, defaultBecomes, faultsOf, meantOtherwise, presetBecomes, type Become } from "@/core/draft";
+import { meantOtherwise, presetsOf } from "@/core/definition";
+import { becoming, defaultBecomes, faultsOf, presetBecomes, type Become } from "@/core/draft";
 import { bad, good, type Result } from "@/core/drive";
 import { hashText, valuesByCode } from "@/core/set";
 import { formatLine, type RawValue } from "@/core/value";

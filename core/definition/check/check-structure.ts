@@ -1,6 +1,6 @@
 /** Groups, links and all that names a code. */
 import type { DefinitionFault } from "../fault";
-import type { DefinitionFile, GroupSpec } from "../file";
+import type { DefinitionFile, GroupSpec, QuantitySpec } from "../file";
 
 export function structure(file: DefinitionFile): DefinitionFault[] {
   const faults: DefinitionFault[] = [];
@@ -50,10 +50,9 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ...(file.presets ?? []).flatMap(({ values }, i) =>
       Object.keys(values).map((code) => ({ path: `presets[${i}]`, code })),
     ),
-    ...Object.entries(file.quantities ?? {}).map(([quantity, code]) => ({
-      path: `quantities.${quantity}`,
-      code,
-    })),
+    ...Object.entries(file.quantities ?? {}).flatMap(([quantity, spec]) =>
+      codesOf(spec).map((code) => ({ path: `quantities.${quantity}`, code })),
+    ),
   ];
   const faults: DefinitionFault[] = named
     .filter(({ code }) => code !== undefined && !codes.has(code))
@@ -72,4 +71,10 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     });
   }
   return faults;
+}
+
+/** The codes that a mapping of a common quantity names. */
+function codesOf(spec: QuantitySpec): string[] {
+  if (typeof spec === "string") return [spec];
+  return "none" in spec ? [] : [spec.code, ...(spec.polePairs === undefined ? [] : [spec.polePairs])];
 }

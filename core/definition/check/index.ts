@@ -3,6 +3,7 @@ import type { DefinitionFault } from "../fault";
 import type { DefinitionFile, ParameterSpec } from "../file";
 import { firmwareFits } from "../firmware";
 import { layOut, listFirmware } from "../layout";
+import { quantities } from "./check-quantities";
 import { addresses, duplicates, listSpecs, writable } from "./check-specs";
 import { references, structure } from "./check-structure";
 import { limits, overlaps, presets, ratings } from "./check-values";
@@ -36,6 +37,7 @@ export function checkDefinition(file: DefinitionFile): DefinitionFault[] {
       ...fresh.flatMap(({ spec, path }) => limits(byBase.get(spec.code), spec, path)),
       ...ratings(definition, byBase),
       ...presets(definition, byBase),
+      ...quantities(definition, byBase),
     ];
     for (const fault of found) faults.set(JSON.stringify(fault), fault);
   }

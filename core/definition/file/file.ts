@@ -4,27 +4,9 @@ import { axes, identityField, imitates, modules, option, rating, sets } from "./
 import { canopen, modbus } from "./link";
 import { group } from "./parameter";
 import { permission, trip, tripNumber } from "./permission";
+import { quantities } from "./quantity";
 import { code, identifier, text, version } from "./shapes";
 import { command, factoryReset, state } from "./signs";
-
-/** Physical quantities that many families have under codes of their own. */
-export const QUANTITIES = [
-  "output-frequency",
-  "motor-current",
-  "motor-torque",
-  "dc-bus",
-  "output-voltage",
-  "motor-power",
-  "motor-speed",
-  "temperature",
-  "acceleration-time",
-  "deceleration-time",
-  "highest-frequency",
-  "rated-current",
-  "rated-frequency",
-  "rated-speed",
-] as const;
-export type Quantity = (typeof QUANTITIES)[number];
 
 /** A rule between two parameters of one family: lower must not be above upper. */
 const rule = object({ lower: code, upper: code, text });
@@ -89,10 +71,7 @@ const fields = object({
   /** A short list that fits on one screen and that a newcomer understands, in the order to be read. */
   essentials: optional(list(code, { min: 1, max: 40 })),
   presets: optional(list(preset)),
-  /** Which code holds which common quantity. */
-  quantities: optional(
-    shapeOf<Partial<Record<Quantity, string>>>(Joi.object().pattern(Joi.valid(...QUANTITIES), code.joi)),
-  ),
+  quantities: optional(quantities),
   state,
   /** What is possible while only the control part is fed, and the trip that is expected then. */
   withoutMains: optional(object({ reads: yesNo, writes: yesNo, trip: optional(tripNumber), about: text })),

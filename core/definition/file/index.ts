@@ -1,5 +1,6 @@
 /** What a definition file says of a family: each part's shape, from which its type, the checking and the published JSON Schema come. */
-export { definitionFile, QUANTITIES, type DefinitionFile, type Quantity, type RuleSpec } from "./file";
+export { definitionFile, type DefinitionFile, type RuleSpec } from "./file";
+export { mappedCode, type QuantitySpec } from "./quantity";
 export type { AxesSpec, IdentityField, ModulesSpec, OptionSpec, RatingSpec, SetsSpec } from "./identity";
 export type { CanopenLink, ModbusLink } from "./link";
 export type { FirmwareRange, GroupSpec, ParameterSpec } from "./parameter";

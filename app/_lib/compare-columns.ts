@@ -1,0 +1,115 @@
+import { connectionIn } from "@/app/_lib/connection-of";
+import { idOf } from "@/app/_lib/id-of";
+import type { Column } from "@/core/compare";
+import { listName, meantOtherwise, type Definition } from "@/core/definition";
+import type { Application } from "@/server/application";
+import { loadDraft } from "@/server/drafts";
+import { defaultColumn, recordAt, recordColumn, type RecordRow } from "@/server/ledger";
+
+/** What stands beside others, with the list that it is read by. */
+export interface ComparedColumn {
+  column: Column;
+  definition: Definition;
+  rating: string | undefined;
+  /** The record it is. */
+  of?: { tag: string; record: number };
+  row?: RecordRow;
+}
+
+export interface Compared {
+  /** Everything that was found, whatever its list. */
+  found: ComparedColumn[];
+  /** Those of the first one's parameter list: they stand side by side by code. */
+  fitting: ComparedColumn[];
+  /** Tokens that lead to nothing. */
+  missing: string[];
+  /** Titles of those under another list, with its name. */
+  otherLists: string[];
+  /** Of columns made under another version of the list: codes that meant something else there, and are left out. */
+  otherwise: Array<{ title: string; version: string; codes: string[] }>;
+}
+
+/** As many as one page holds. */
+const MOST = 8;
+
+/** Everything that tokens name: `TAG:7` a record, `TAG:standing`, `TAG:default` the factory's values for the rating there, `live:ID` a connected drive, `draft:ID` a draft. */
+export async function comparedColumns(
+  app: Application,
+  plantId: number,
+  tokens: readonly string[],
+): Promise<Compared> {
+  const all = await Promise.all(tokens.slice(0, MOST).map((token) => findColumn(app, plantId, token)));
+  const found = all.filter((each) => each !== undefined);
+  const first = found[0];
+  const otherwise: Compared["otherwise"] = [];
+  const fitting = found
+    .filter(({ definition }) => definition.id === first?.definition.id)
+    .map((each) => {
+      const codes = meantOtherwise(first!.definition, each.definition, each.column.values.keys());
+      if (codes.length === 0) return each;
+      otherwise.push({ title: each.column.title, version: each.definition.version, codes });
+      const values = new Map([...each.column.values].filter(([code]) => !codes.includes(code)));
+      return { ...each, column: { ...each.column, values } };
+    });
+  return {
+    found,
+    fitting,
+    missing: tokens.filter((_, i) => all[i] === undefined),
+    otherLists: found
+      .filter(({ definition }) => definition.id !== first?.definition.id)
+      .map(({ column, definition }) => `${column.title} (${listName(definition)})`),
+    otherwise,
+  };
+}
+
+async function findColumn(
+  app: Application,
+  plantId: number,
+  token: string,
+): Promise<ComparedColumn | undefined> {
+  const [place = "", which = ""] = token.split(":");
+  if (place === "live") {
+    const connection = connectionIn(app, plantId, which);
+    if (!connection?.definition || connection.values.size === 0) return undefined;
+    return {
+      definition: connection.definition,
+      rating: connection.identity?.rating,
+      column: {
+        id: token,
+        title: `${connection.position?.tag ?? connection.identity?.serial} in the drive`,
+        source: "live",
+        at: connection.position?.tag,
+        values: connection.values,
+      },
+    };
+  }
+  if (place === "draft") {
+    const loaded = await loadDraft(app.db, app.shelf, plantId, idOf(which) ?? 0);
+    if (!loaded) return undefined;
+    const { definition, rating, values, tag, row } = loaded;
+    const title = `${tag} draft “${row.title}”`;
+    return { definition, rating, column: { id: token, title, source: "draft", at: tag, values } };
+  }
+  const found = await recordAt(app.db, plantId, place, which === "default" ? "standing" : wanted(which));
+  const definition = found && (await app.shelf.ofRecord(app.db, found.row));
+  if (!found || !definition) return undefined;
+  const { row, tag, standing } = found;
+  const rating = row.rating ?? undefined;
+  if (which === "default") {
+    const title = `Factory default, ${row.ratingName}`;
+    return { definition, rating, column: { ...defaultColumn(definition, rating), id: token, title } };
+  }
+  const title = `${tag} record ${row.number}${standing ? ", standing" : ""}`;
+  return {
+    definition,
+    rating,
+    column: { ...(await recordColumn(app.db, row, title)), id: token, at: tag },
+    of: { tag, record: row.number },
+    row,
+  };
+}
+
+/** Which record a token names; 0 is none. */
+function wanted(which: string): number | "standing" {
+  return which === "standing" ? which : (idOf(which) ?? 0);
+}

@@ -1,0 +1,139 @@
+import { compareFirmware, quantityOf, type Definition } from "@/core/definition";
+import { cellOf, parameterAt, placesOf, type QuantityValue } from "@/core/quantity";
+import type { Verdict } from "@/core/readiness";
+import { formatLine, isText, physicalRational, type Parameter, type RawValue } from "@/core/value";
+import { amountIn, compareAmounts } from "./amount";
+import type { Condition, Fact, Holds, Operator, Test } from "./condition";
+
+/** A position as a question looks at it. */
+export interface Asked {
+  facts: Record<Fact, string | undefined>;
+  /** Undefined where nobody told it. */
+  firmware: string | undefined;
+  readiness: Verdict;
+  /** Days since its record was taken; undefined where it has none, or where that is not told. */
+  days: number | undefined;
+  /** Of its record; undefined where it has none, or no definition fits. */
+  definition: Definition | undefined;
+  values: ReadonlyMap<string, RawValue>;
+}
+
+/** What one condition comes to at one position. */
+export interface Answer {
+  holds: Holds;
+  /** What it has there; where several axes or sets have something else, each with its place. */
+  cell: string;
+}
+
+/**
+ * Whether a condition holds at a position. It holds as soon as one axis or set fulfils it; it is unknown where none does and one of them is not told.
+ * A family that says it has nothing of the kind is a no; one that says nothing is unknown.
+ */
+export function answer(condition: Condition, asked: Asked): Answer {
+  switch (condition.about) {
+    case "fact": {
+      const value = asked.facts[condition.fact];
+      if (value === undefined || value === "") return unknown("not told");
+      const same = value.toLowerCase().includes(condition.test.text.toLowerCase());
+      return { holds: yesIf(same === (condition.test.op === "=")), cell: value };
+    }
+    case "firmware":
+      if (asked.firmware === undefined || asked.firmware === "") return unknown("not told");
+      return {
+        holds: yesIf(by(condition.test.op, compareFirmware(asked.firmware, condition.test.text))),
+        cell: asked.firmware,
+      };
+    case "age":
+      if (asked.days === undefined) return unknown("not told");
+      return { holds: yesIf(by(condition.op, asked.days - condition.days)), cell: String(asked.days) };
+    case "readiness":
+      return {
+        holds: yesIf((asked.readiness === condition.verdict) === (condition.op === "=")),
+        cell: { ready: "yes", "with-care": "with care", no: "no" }[asked.readiness],
+      };
+    case "quantity": {
+      if (!asked.definition) return unknown("no record that can be read");
+      const cells = cellOf(asked.definition, asked.values, condition.quantity);
+      const than = amountIn(condition.test.text, quantityOf(condition.quantity).unit);
+      return together(
+        cells.map(({ where, value }) => ({ where, ...ofQuantity(value, condition.test, than) })),
+      );
+    }
+    case "code":
+      return asked.definition
+        ? ofCode(asked.definition, asked.values, condition.code, condition.test)
+        : unknown("no record that can be read");
+  }
+}
+
+function ofQuantity(value: QuantityValue, { op, text }: Test, than: ReturnType<typeof amountIn>): Answer {
+  if (value.state === "none") return { holds: "no", cell: "has none" };
+  if (value.state === "not-told") return unknown("not told");
+  if (value.state === "not-held") return unknown(`${value.code} not recorded`);
+  if (value.state === "own-only") return unknown(`${value.code} ${value.own}`);
+  if (value.word !== undefined)
+    return { holds: yesIf((value.word === text) === (op === "=")), cell: value.text };
+  if (!value.amount || !than) return unknown(value.text);
+  return { holds: yesIf(by(op, compareAmounts(value.amount, than))), cell: value.text };
+}
+
+function ofCode(
+  definition: Definition,
+  values: ReadonlyMap<string, RawValue>,
+  base: string,
+  test: Test,
+): Answer {
+  const found = new Map<string, Parameter>();
+  for (const place of placesOf(definition)) {
+    const parameter = parameterAt(definition, base, place);
+    if (parameter) found.set(parameter.code, parameter);
+  }
+  if (found.size === 0) return { holds: "no", cell: "has none" };
+  return together(
+    [...found.values()].map((parameter) => ({
+      where: found.size > 1 ? parameter.code : "",
+      ...ofParameter(parameter, values.get(parameter.code), test),
+    })),
+  );
+}
+
+function ofParameter(parameter: Parameter, raw: RawValue | undefined, { op, text }: Test): Answer {
+  if (raw === undefined) return unknown(`${parameter.code} not recorded`);
+  const cell = formatLine(parameter, raw);
+  // A password is set or not set; whoever asks for its value is told nothing.
+  if (parameter.kind === "secret") return unknown(cell);
+  const amount = physicalRational(parameter, raw);
+  const than = amountIn(text, parameter.unit);
+  if (amount && than) return { holds: yesIf(by(op, compareAmounts(amount, than))), cell };
+  if (op !== "=" && op !== "!=") return unknown(cell);
+  const words = isText(parameter.type) ? String(raw) : cell;
+  return { holds: yesIf(words.toLowerCase().includes(text.toLowerCase()) === (op === "=")), cell };
+}
+
+/** Several axes or sets: one that fulfils it is enough. */
+function together(each: ReadonlyArray<Answer & { where: string }>): Answer {
+  const holds = each.map((one) => one.holds);
+  const cell = each.map(({ where, cell: text }) => (where ? `${where}: ${text}` : text)).join("; ");
+  if (holds.includes("yes")) return { holds: "yes", cell };
+  return { holds: holds.includes("unknown") ? "unknown" : "no", cell };
+}
+
+function by(op: Operator, difference: number): boolean {
+  switch (op) {
+    case "<":
+      return difference < 0;
+    case "<=":
+      return difference <= 0;
+    case ">":
+      return difference > 0;
+    case ">=":
+      return difference >= 0;
+    case "=":
+      return difference === 0;
+    case "!=":
+      return difference !== 0;
+  }
+}
+
+const yesIf = (holds: boolean): Holds => (holds ? "yes" : "no");
+const unknown = (cell: string): Answer => ({ holds: "unknown", cell });

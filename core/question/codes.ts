@@ -1,0 +1,17 @@
+import { mappedCode, type Definition } from "@/core/definition";
+import type { Condition } from "./condition";
+
+/** The codes, with axis and set, whose values are needed to answer the conditions under a definition. */
+export function codesNeeded(conditions: readonly Condition[], definition: Definition): string[] {
+  const bases = new Set(
+    conditions.flatMap((each) => {
+      if (each.about === "code") return [each.code];
+      if (each.about !== "quantity") return [];
+      const spec = definition.file.quantities?.[each.quantity];
+      const code = mappedCode(spec);
+      const pairs = typeof spec === "object" && "polePairs" in spec ? spec.polePairs : undefined;
+      return [code, pairs].filter((one) => one !== undefined);
+    }),
+  );
+  return definition.parameters.filter((each) => bases.has(each.base)).map((each) => each.code);
+}

@@ -1,0 +1,214 @@
+import fc from "fast-check";
+import { definitionFor, quantityOf, QUANTITIES } from "@/core/definition";
+import type { RawValue } from "@/core/value";
+import { hollin, plover, rill, runnel } from "@/families/testing";
+import { answer, type Asked } from "./answer";
+import { codesNeeded } from "./codes";
+import { allHold, FACTS, OPERATORS, type Condition, type Holds } from "./condition";
+import { parseCondition } from "./parse";
+import { conditionWords, subjectWords } from "./words";
+
+const codes = new Set(
+  [rill, runnel, hollin, plover].flatMap((each) => each.parameters.map(({ base }) => base)),
+);
+const parsed = (typed: string): Condition => {
+  const found = parseCondition(typed, codes);
+  if (!found.ok) throw new Error(found.trouble);
+  return found.condition;
+};
+const asked = (
+  definition: Asked["definition"],
+  values: Array<[string, RawValue]>,
+  more?: Partial<Asked>,
+): Asked => ({
+  facts: {
+    family: "Fennimore Rill",
+    rating: "Rill 3 kW",
+    area: "Kiln",
+    machine: "Roller",
+    serial: undefined,
+  },
+  firmware: "4.10",
+  readiness: "with-care",
+  days: 40,
+  definition,
+  values: new Map(values),
+  ...more,
+});
+
+describe("a condition as it is typed", () => {
+  test.each([
+    ["deceleration time < 2 s", "Deceleration time < 2 s"],
+    ["Deceleration   time under 1500 ms", "Deceleration time < 1500 ms"],
+    ["brake resistor in use = yes", "Brake resistor in use = yes"],
+    ["reference from = network", "Reference from = network"],
+    ["14r is Fitted", "14r = Fitted"],
+    ["h.rmp.2 >= 4,5 s", "H.rmp.2 >= 4,5 s"],
+    ["firmware below 4.2", "firmware < 4.2"],
+    ["age > 3 weeks", "age > 21 days"],
+    ["readiness is not yes", "readiness != yes"],
+    ["serial number = FR26", "serial number = FR26"],
+    ["highest-speed ≥ 1500", "Highest speed >= 1500"],
+  ])("%s", (typed, words) => {
+    expect(conditionWords(parsed(typed))).toBe(words);
+  });
+  test.each([
+    ["", /Nothing was typed/],
+    ["deceleration time", /nothing is compared/],
+    ["deceleration time <", /comes how much/],
+    ["acceleration < 2 s", /may mean several things/],
+    ["flux capacity < 2", /no common quantity, no code/],
+    ["brake resistor in use = perhaps", /It is one of: no, yes/],
+    ["brake resistor in use > yes", /ask with = or !=/],
+    ["deceleration time < 2 kW", /no amount in s/],
+    ["deceleration time < soon", /no amount in s: type a number, as in "2 s"/],
+    ["firmware < new", /numbers with dots/],
+    ["age > soon", /type days, weeks/],
+    ["readiness > yes", /with care or no/],
+    ["area > Kiln", /ask with = or !=/],
+  ])("%j is refused with what to type instead", (typed, why) => {
+    expect(parseCondition(typed, codes)).toMatchObject({
+      ok: false,
+      trouble: expect.stringMatching(why) as unknown,
+    });
+  });
+  test("what may be meant is offered", () => {
+    const found = parseCondition("resistor = yes", codes);
+    expect(found).toMatchObject({
+      ok: false,
+      likely: expect.arrayContaining(["Brake resistor in use"]) as unknown,
+    });
+  });
+  test("the words of every condition give the same condition back", () => {
+    const op = fc.constantFrom(...OPERATORS);
+    const equal = fc.constantFrom("=" as const, "!=" as const);
+    const amount = fc.integer({ min: -9999, max: 9999 }).map((n) => String(n / 100));
+    const any: fc.Arbitrary<Condition> = fc.oneof(
+      fc
+        .tuple(fc.constantFrom(...QUANTITIES), op, equal, amount, fc.nat())
+        .map(([quantity, sign, same, text, n]): Condition => {
+          const { words } = quantityOf(quantity);
+          const ids = Object.keys(words ?? {});
+          const test = words ? { op: same, text: ids[n % ids.length]! } : { op: sign, text };
+          return { about: "quantity", quantity, test };
+        }),
+      fc
+        .tuple(fc.constantFrom(...codes), op, amount)
+        .map(([code, sign, text]): Condition => ({ about: "code", code, test: { op: sign, text } })),
+      fc
+        .tuple(fc.constantFrom("family" as const, "area" as const, "serial" as const), equal)
+        .map(([fact, sign]): Condition => ({ about: "fact", fact, test: { op: sign, text: FACTS[fact] } })),
+      fc
+        .tuple(op, fc.nat(9))
+        .map(([sign, n]): Condition => ({ about: "firmware", test: { op: sign, text: `4.${n}` } })),
+      fc.tuple(op, fc.nat(999)).map(([sign, days]): Condition => ({ about: "age", op: sign, days })),
+      fc
+        .tuple(equal, fc.constantFrom("no" as const, "with-care" as const, "ready" as const))
+        .map(([sign, verdict]): Condition => ({ about: "readiness", op: sign, verdict })),
+    );
+    fc.assert(
+      fc.property(any, (condition) => {
+        expect(parsed(conditionWords(condition))).toEqual(condition);
+        expect(subjectWords(condition)).not.toBe("");
+      }),
+    );
+  });
+});
+
+describe("whether it holds", () => {
+  test("an amount in any unit, exactly at the mark too", () => {
+    const at = asked(rill, [["4r", 180]]);
+    expect(answer(parsed("deceleration time < 2 s"), at)).toEqual({ holds: "yes", cell: "1.8 s" });
+    expect(answer(parsed("deceleration time < 1800 ms"), at).holds).toBe("no");
+    expect(answer(parsed("deceleration time <= 1800 ms"), at).holds).toBe("yes");
+    expect(answer(parsed("deceleration time = 1,8"), at).holds).toBe("yes");
+    expect(answer(parsed("4r != 1.80 s"), at)).toEqual({ holds: "no", cell: "1.80 s" });
+  });
+  test("what was not recorded, not told, or has no record is unknown; what a family does not have is a no", () => {
+    const question = parsed("deceleration time < 2 s");
+    expect(answer(question, asked(rill, []))).toEqual({ holds: "unknown", cell: "4r not recorded" });
+    expect(answer(question, asked(undefined, [])).holds).toBe("unknown");
+    expect(answer(question, asked(plover, []))).toEqual({ holds: "no", cell: "has none" });
+    expect(answer(parsed("H.rmp.2 < 2 s"), asked(rill, [["4r", 180]]))).toEqual({
+      holds: "no",
+      cell: "has none",
+    });
+    expect(answer(parsed("serial number = 7"), asked(rill, [])).holds).toBe("unknown");
+    expect(answer(parsed("firmware < 5"), asked(rill, [], { firmware: undefined })).holds).toBe("unknown");
+    expect(answer(parsed("age > 1"), asked(rill, [], { days: undefined })).holds).toBe("unknown");
+  });
+  test("one set that fulfils it is enough; with none, a set that was not recorded leaves it open", () => {
+    const question = parsed("deceleration time < 2 s");
+    expect(
+      answer(
+        question,
+        asked(hollin, [
+          ["H.rmp.2/1", 50],
+          ["H.rmp.2/2", 15],
+          ["H.rmp.2/3", 50],
+        ]),
+      ),
+    ).toEqual({
+      holds: "yes",
+      cell: "set 1; set 3: 5 s; set 2: 1.5 s",
+    });
+    expect(answer(question, asked(hollin, [["H.rmp.2/1", 50]])).holds).toBe("unknown");
+    expect(
+      answer(
+        question,
+        asked(hollin, [
+          ["H.rmp.2/1", 50],
+          ["H.rmp.2/2", 50],
+          ["H.rmp.2/3", 50],
+        ]),
+      ).holds,
+    ).toBe("no");
+  });
+  test("words, choices by their text, firmware number by number, facts by a part of them", () => {
+    const at = asked(rill, [
+      ["14r", 1],
+      ["1a", "Roller 3"],
+    ]);
+    expect(answer(parsed("brake resistor in use = yes"), at).holds).toBe("yes");
+    expect(answer(parsed("14r = not fitted"), at).holds).toBe("no");
+    expect(answer(parsed("1a = roller"), at).holds).toBe("yes");
+    expect(answer(parsed("firmware < 4.9"), at).holds).toBe("no");
+    expect(answer(parsed("firmware > 4.9"), at).holds).toBe("yes");
+    expect(answer(parsed("family = rill"), at).holds).toBe("yes");
+    expect(answer(parsed("readiness = with care"), at).holds).toBe("yes");
+    expect(answer(parsed("age >= 40"), at)).toEqual({ holds: "yes", cell: "40" });
+  });
+  test("a password's value cannot be asked for", () => {
+    const at = asked(hollin, [["H.mac.14", 1234]]);
+    const found = answer(parsed("H.mac.14 = 1234"), at);
+    expect(found.holds).toBe("unknown");
+    expect(found.cell).not.toContain("1234");
+  });
+  test("every axis of a rack is looked at", () => {
+    const rack = definitionFor(plover, { ...plover.fitting, axes: 2 });
+    const question = parsed("motor, rated current > 5 A");
+    expect(codesNeeded([question], rack)).toEqual(["6075.00", "2:6075.00"]);
+    expect(
+      answer(
+        question,
+        asked(rack, [
+          ["6075.00", 4000],
+          ["2:6075.00", 6000],
+        ]),
+      ),
+    ).toEqual({
+      holds: "yes",
+      cell: "axis 1: 4 A; axis 2: 6 A",
+    });
+  });
+  test("a no decides, and no unknown ever counts as yes or no", () => {
+    const any = fc.array(fc.constantFrom<Holds>("yes", "no", "unknown"), { minLength: 1 });
+    fc.assert(
+      fc.property(any, (each) => {
+        const all = allHold(each);
+        if (each.includes("no")) expect(all).toBe("no");
+        else expect(all).toBe(each.includes("unknown") ? "unknown" : "yes");
+      }),
+    );
+  });
+});
