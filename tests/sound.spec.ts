@@ -8,6 +8,8 @@ const VIEWS = [
   "/positions/KL-04",
   "/bench",
   "/compare?c=KL-01:standing&c=KL-04:standing",
+  "/compare?c=KL-01:standing&c=BP-04:standing",
+  "/ask?ask=deceleration%20time%20%3C%202%20s",
   "/families",
   "/families/fennimore-rill-4",
   "/families/import",

@@ -14,6 +14,7 @@ import * as oldFiles from "./endpoints/old-files";
 import * as people from "./endpoints/people";
 import * as positions from "./endpoints/positions";
 import * as practice from "./endpoints/practice";
+import * as questions from "./endpoints/questions";
 import * as restore from "./endpoints/restore";
 import * as rounds from "./endpoints/rounds";
 import * as sheets from "./endpoints/sheets";
@@ -55,6 +56,7 @@ export type { SearchView } from "./views/search";
 export type { StandInView } from "./views/stand-in";
 export type { FoundThing } from "./endpoints/ledger";
 export type { PeekItem, SerialPortView } from "./endpoints/bench";
+export type { AnswerView } from "./endpoints/questions";
 export type { ParameterView } from "./endpoints/sheets";
 export type { SafetyWords } from "./endpoints/restore";
 export type { ImportChoices, PreviewView, UploadView } from "./endpoints/families";
@@ -76,6 +78,7 @@ export {
   people,
   positions,
   practice,
+  questions,
   restore,
   rounds,
   sheets,
@@ -111,6 +114,7 @@ export const ENDPOINTS: readonly AnyEndpoint[] = [
   people,
   positions,
   practice,
+  questions,
   restore,
   rounds,
   sheets,

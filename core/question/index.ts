@@ -3,4 +3,5 @@ export { answer, type Answer, type Asked } from "./answer";
 export { codesNeeded } from "./codes";
 export { allHold, FACTS, OPERATORS, type Condition, type Fact, type Holds, type Operator } from "./condition";
 export { parseCondition, type ParsedCondition } from "./parse";
+export { suggest, type Suggestion } from "./suggest";
 export { conditionWords, subjectWords } from "./words";

@@ -6,6 +6,7 @@ import { answer, type Asked } from "./answer";
 import { codesNeeded } from "./codes";
 import { allHold, FACTS, OPERATORS, type Condition, type Holds } from "./condition";
 import { parseCondition } from "./parse";
+import { suggest } from "./suggest";
 import { conditionWords, subjectWords } from "./words";
 
 const codes = new Set(
@@ -210,5 +211,26 @@ describe("whether it holds", () => {
         else expect(all).toBe(each.includes("unknown") ? "unknown" : "yes");
       }),
     );
+  });
+});
+
+describe("what may be meant", () => {
+  const texts = (typed: string) => suggest(typed, codes).map((each) => each.text);
+  test("quantities, facts and codes; what is one of few words is offered whole", () => {
+    expect(texts("decel")).toEqual(["Deceleration time", "Second deceleration time"]);
+    expect(texts("backward")).toEqual(["Backward allowed = no", "Backward allowed = yes"]);
+    expect(texts("readi")).toEqual(["readiness"]);
+    expect(texts("h.rmp")).toContain("H.rmp.2");
+    expect(texts("").length).toBeGreaterThan(5);
+  });
+  test("after the sign the words that it can be; after < nothing", () => {
+    expect(texts("Stops by = co")).toEqual(["Stops by = coast"]);
+    expect(texts("readiness = ")).toEqual(["readiness = yes", "readiness = with care", "readiness = no"]);
+    expect(texts("Deceleration time < ")).toEqual([]);
+  });
+  test("what is offered as whole is a condition", () => {
+    for (const typed of ["", "motor", "link", "brake =", "Reference from ="])
+      for (const each of suggest(typed, codes))
+        if (each.whole) expect(parseCondition(each.text, codes)).toMatchObject({ ok: true });
   });
 });

@@ -118,6 +118,12 @@ export function Plant({ first, thresholds }: { first: PositionWindow; thresholds
           >
             Inventory of drives
           </Link>
+          <Link
+            className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+            href={to("/ask")}
+          >
+            Ask the plant
+          </Link>
         </p>
       </div>
       <WhatWouldMend mends={head.mends} />

@@ -1,5 +1,5 @@
-import { meantOtherwise } from "@/core/definition";
 import { and, desc, eq, gt, notInArray } from "drizzle-orm";
+import { meantOtherwise } from "@/core/definition";
 import { draftValues, faultsOf, mergedValues, mergeLines, type MergeLine } from "@/core/draft";
 import { bad, good, type Result } from "@/core/drive";
 import { hashText, valuesByCode } from "@/core/set";

@@ -79,7 +79,7 @@ export async function valuesAcross(
 }
 
 /** Parameters' values in each of the contents that a query names by their hash: by hash and code. What many of them share is looked at once. */
-async function valuesIn(
+export async function valuesIn(
   db: Database,
   contents: ReturnType<typeof sql>,
   codes: readonly string[],

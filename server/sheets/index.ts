@@ -2,3 +2,4 @@
 export { oddWords, type OddWords, type Twin } from "./odd";
 export { keepOwnList, ownListOf } from "./own-list";
 export { elsewhere, historyOf, parameterView, rangeWords, type LookedAt } from "./parameter";
+export { valuesIn } from "./history";

@@ -68,3 +68,17 @@ export const ownList = pgTable(
   },
   (table) => [primaryKey({ columns: [table.userId, table.definitionId] })],
 );
+
+/** A question to the plant that somebody gave a name: its conditions as they are typed. */
+export const savedQuestion = pgTable(
+  "saved_question",
+  {
+    plantId: plantId(),
+    name: text("name").notNull(),
+    ask: text("ask").notNull(),
+    of: text("of", { enum: ["standing", "newest"] }).notNull(),
+    at: moment("at").notNull(),
+    byName: text("by_name").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.plantId, table.name] })],
+);

@@ -1,0 +1,19 @@
+import { FILE_TYPES } from "@/app/_lib/file-types";
+import { serveFile } from "@/app/_lib/serve";
+import { questions } from "@/core/contract";
+import { good } from "@/core/drive";
+import { answerCsv, answerWorkbook, askPlant, conditionsIn } from "@/server/question";
+
+export const GET = serveFile(
+  questions.answerFile,
+  async ({ app, plant, params: { format }, query: { ask, of = "standing" } }) => {
+    const answered = await askPlant(app, plant.id, conditionsIn(ask), of);
+    if (!answered.ok) return answered;
+    return good({
+      name: `answer-${app.now().toISOString().slice(0, 10)}.${format}`,
+      type: FILE_TYPES[format],
+      content:
+        format === "csv" ? answerCsv(answered.value) : Buffer.from(await answerWorkbook(answered.value)),
+    });
+  },
+);

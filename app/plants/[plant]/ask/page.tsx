@@ -1,0 +1,27 @@
+import { page } from "@/app/_lib/page";
+import { AskPlant } from "@/features/ask/ask-plant";
+import { askPlant, codesIn, conditionsIn, savedQuestions } from "@/server/question";
+
+const { Page, generateMetadata } = page("see", {
+  title: "Ask the plant",
+  async render({ app, plant, query }) {
+    const conditions = conditionsIn(query.ask ?? "");
+    const of = query.of === "newest" ? "newest" : "standing";
+    const [answered, codes, saved] = await Promise.all([
+      conditions.length > 0 ? askPlant(app, plant.id, conditions, of) : undefined,
+      codesIn(app, plant.id),
+      savedQuestions(app.db, plant.id),
+    ]);
+    return (
+      <AskPlant
+        conditions={conditions}
+        of={of}
+        codes={[...codes]}
+        answer={answered?.ok ? answered.value : undefined}
+        trouble={answered && !answered.ok ? answered.trouble : undefined}
+        saved={saved}
+      />
+    );
+  },
+});
+export { Page as default, generateMetadata };

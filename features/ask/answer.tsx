@@ -1,0 +1,171 @@
+"use client";
+import Link from "next/link";
+import { useState } from "react";
+import type { AnswerView } from "@/core/contract";
+import { Offered } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { Bulk } from "@/features/sheet/bulk";
+import { Button } from "@/ui/button";
+import { counted } from "@/ui/counted";
+import { NotTold } from "@/ui/not-told";
+
+/** As many as are drawn at first. */
+const FIRST = 200;
+/** As many as stand side by side. */
+const BESIDE = 6;
+
+/** Where all conditions hold, and, apart from it, where that cannot be told. */
+export function Answer({
+  answer,
+  of,
+  fileAt,
+}: {
+  answer: AnswerView;
+  of: string;
+  fileAt: (format: string) => string;
+}) {
+  const { to } = usePlant();
+  const [changing, setChanging] = useState<AnswerView["changes"][number]>();
+  const yes = answer.lines.filter((each) => each.holds === "yes");
+  const unknown = answer.lines.filter((each) => each.holds === "unknown");
+  const beside = yes.filter((each) => each.record !== undefined).slice(0, BESIDE);
+  return (
+    <section aria-label="Answer" className="mt-4">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h2 className="text-lg" role="status">
+          <strong>{answer.yes}</strong> of {counted(answer.asked, "position")}
+          {answer.unknown > 0 && (
+            <>
+              , and <strong>{answer.unknown}</strong> where it cannot be told
+            </>
+          )}
+          .
+        </h2>
+        <span className="flex flex-wrap items-center gap-2 no-print">
+          {beside.length > 1 && (
+            <Link
+              className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+              href={to(
+                `/compare?${beside.map((each) => `c=${encodeURIComponent(`${each.tag}:${each.record}`)}`).join("&")}`,
+              )}
+            >
+              Compare {beside.length === yes.length ? "these" : `the first ${BESIDE}`}
+            </Link>
+          )}
+          <a
+            className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+            href={fileAt("csv")}
+          >
+            CSV
+          </a>
+          <a
+            className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+            href={fileAt("xlsx")}
+          >
+            Spreadsheet
+          </a>
+          <Offered right="draft">
+            {answer.changes.map((each) => (
+              <Button key={`${each.definition} ${each.code}`} rank="quiet" onClick={() => setChanging(each)}>
+                Draft {each.code} at {counted(each.positions.length, each.family)} ...
+              </Button>
+            ))}
+          </Offered>
+        </span>
+      </div>
+      {yes.length > 0 && <Lines lines={yes} subjects={answer.subjects} label="Where it holds" />}
+      {yes.length === 0 && (
+        <p className="mt-3 text-soft">
+          No {of === "standing" ? "standing" : "newest"} record fulfils{" "}
+          {answer.subjects.length > 1 ? "all of it" : "it"}.
+        </p>
+      )}
+      {unknown.length > 0 && (
+        <>
+          <h3 className="mt-6 font-semibold">
+            <NotTold>Whether it holds is</NotTold>
+          </h3>
+          <p className="text-[14px] text-soft">
+            No record of that kind, a partial one, or a definition that does not say what its values mean.
+          </p>
+          <Lines lines={unknown} subjects={answer.subjects} label="Where it cannot be told" />
+        </>
+      )}
+      {changing && (
+        <Bulk
+          family={changing.definition}
+          code={changing.code}
+          name={changing.name}
+          positions={changing.positions}
+          onClose={() => setChanging(undefined)}
+        />
+      )}
+    </section>
+  );
+}
+
+function Lines({
+  lines,
+  subjects,
+  label,
+}: {
+  lines: AnswerView["lines"];
+  subjects: string[];
+  label: string;
+}) {
+  const { to } = usePlant();
+  const [all, setAll] = useState(false);
+  const shown = all ? lines : lines.slice(0, FIRST);
+  return (
+    <div className="overflow-x-auto" role="region" aria-label={label} tabIndex={0}>
+      <table className="w-full text-[14px] mt-2">
+        <thead>
+          <tr className="text-left text-[12px] text-soft border-b border-hairline">
+            <th scope="col" className="font-normal py-1 pr-3">
+              Position
+            </th>
+            <th scope="col" className="font-normal py-1 pr-3">
+              Family
+            </th>
+            <th scope="col" className="font-normal py-1 pr-3">
+              Record
+            </th>
+            {subjects.map((each, i) => (
+              <th key={i} scope="col" className="font-normal py-1 pr-3">
+                {each}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((each) => (
+            <tr key={each.tag} className="border-b border-hairline align-top">
+              <th scope="row" className="font-normal text-left py-1.5 pr-3">
+                <Link
+                  className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+                  href={to(
+                    `/positions/${encodeURIComponent(each.tag)}${each.record === undefined ? "" : `?record=${each.record}`}`,
+                  )}
+                >
+                  <span className="font-mono">{each.tag}</span> {each.title}
+                </Link>
+              </th>
+              <td className="py-1.5 pr-3">{each.family}</td>
+              <td className="py-1.5 pr-3">{each.record ?? <span className="text-soft">none</span>}</td>
+              {each.cells.map((cell, i) => (
+                <td key={i} className="py-1.5 pr-3 font-mono">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {shown.length < lines.length && (
+        <Button rank="quiet" onClick={() => setAll(true)}>
+          {lines.length - shown.length} more
+        </Button>
+      )}
+    </div>
+  );
+}

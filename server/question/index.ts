@@ -1,0 +1,12 @@
+/** Questions to the whole plant: answered, kept under a name, as files. */
+export {
+  askPlant,
+  codesIn,
+  conditionsIn,
+  type Changeable,
+  type OfRecords,
+  type QuestionAnswer,
+  type QuestionLine,
+} from "./ask";
+export { answerCsv, answerWorkbook } from "./file";
+export { forgetQuestion, keepQuestion, savedQuestions, type SavedQuestion } from "./saved";
