@@ -7,6 +7,8 @@ const config = {
     "pg",
     "serialport",
     "exceljs",
+    "fontkit",
+    "pdfmake",
     "@e965/xlsx",
     "yauzl",
   ],

@@ -9,6 +9,7 @@ export default async function buildThreads() {
       database: "server/database/thread/thread.ts",
       link: "server/link/host/thread.ts",
       upload: "server/import/upload-thread.ts",
+      paper: "server/paper/paper-thread.ts",
       serial: "server/link/serial-process.ts",
       "stand-ins": "simulator/thread.ts",
     },

@@ -2,9 +2,12 @@ import { connectionIn } from "@/app/_lib/connection-of";
 import { idOf } from "@/app/_lib/id-of";
 import type { Column } from "@/core/compare";
 import { listName, meantOtherwise, type Definition } from "@/core/definition";
+import { quantityLines } from "@/core/quantity";
+import { buildSheet } from "@/core/sheet";
 import type { Application } from "@/server/application";
 import { loadDraft } from "@/server/drafts";
 import { defaultColumn, recordAt, recordColumn, type RecordRow } from "@/server/ledger";
+import type { SideBySide } from "@/server/paper";
 
 /** What stands beside others, with the list that it is read by. */
 export interface ComparedColumn {
@@ -112,4 +115,38 @@ async function findColumn(
 /** Which record a token names; 0 is none. */
 function wanted(which: string): number | "standing" {
   return which === "standing" ? which : (idOf(which) ?? 0);
+}
+
+/** What is found side by side: by the first one's codes, or all of it by what the values mean. Undefined where nothing was found. */
+export function sideBySide({ found, fitting }: Compared, by: "code" | "meaning"): SideBySide | undefined {
+  const first = found[0];
+  if (!first) return undefined;
+  if (by === "meaning")
+    return {
+      by,
+      titles: found.map((each) => each.column.title),
+      lines: quantityLines(
+        found.map(({ column, definition }) => ({
+          id: column.id,
+          title: column.title,
+          definition,
+          values: column.values,
+        })),
+      ),
+    };
+  const columns = fitting.map((each) => each.column);
+  return { by, sheet: buildSheet(first.definition, first.rating, columns) };
+}
+
+/** What does not stand beside the others, in words. */
+export function leftWords({ missing, otherLists, otherwise }: Compared, by: "code" | "meaning"): string[] {
+  if (by === "meaning") return missing.map((each) => `Not shown: ${each}.`);
+  return [
+    ...missing.map((each) => `Not shown: ${each}.`),
+    ...otherLists.map((each) => `Not beside the first, of another parameter list: ${each}.`),
+    ...otherwise.map(
+      ({ title, version, codes }) =>
+        `Left empty in ${title}, made under version ${version} of the definition: ${codes.join(", ")}.`,
+    ),
+  ];
 }

@@ -11,6 +11,7 @@ import * as files from "./endpoints/files";
 import * as journal from "./endpoints/journal";
 import * as ledger from "./endpoints/ledger";
 import * as oldFiles from "./endpoints/old-files";
+import * as papers from "./endpoints/papers";
 import * as people from "./endpoints/people";
 import * as positions from "./endpoints/positions";
 import * as practice from "./endpoints/practice";
@@ -62,6 +63,7 @@ export type { SafetyWords } from "./endpoints/restore";
 export type { ImportChoices, PreviewView, UploadView } from "./endpoints/families";
 export { JOURNAL_KINDS, type JournalKind } from "./endpoints/journal";
 export { DRIVE_EVENT_KINDS, DRIVE_EVENT_WORDS, type DriveEventKind } from "./endpoints/drives";
+export { HEADING_LINES, LARGEST_LOGO } from "./endpoints/papers";
 export { FILE_KIND_WORDS, FILE_KINDS, LARGEST_FILE, type FileKind, type FileView } from "./endpoints/files";
 export {
   archive,
@@ -75,6 +77,7 @@ export {
   journal,
   ledger,
   oldFiles,
+  papers,
   people,
   positions,
   practice,
@@ -111,6 +114,7 @@ export const ENDPOINTS: readonly AnyEndpoint[] = [
   journal,
   ledger,
   oldFiles,
+  papers,
   people,
   positions,
   practice,

@@ -33,6 +33,15 @@ export {
   type Stage,
   type WaitsFor,
 } from "./place";
+export {
+  besideFacts,
+  byWords,
+  lookedWords,
+  OUTCOME_WORDS,
+  PERMANENT_WORDS,
+  RESULT_WORDS,
+  wasOf,
+} from "./receipt-words";
 export type { PlannedWrite } from "./planned-write";
 export {
   countSteps,

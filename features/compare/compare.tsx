@@ -12,6 +12,7 @@ import { Button } from "@/ui/button";
 import { Empty, Notice } from "@/ui/notice";
 import { Toggle } from "@/ui/toggle";
 import { ByMeaning, type Meaning } from "./by-meaning";
+import { CompareFiles } from "./compare-files";
 import { OddOnes, type OddLine } from "./odd-ones";
 import { PositionChoice } from "./position-choice";
 import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
@@ -132,6 +133,7 @@ export function Compare({
               By what it means
             </Toggle>
           )}
+          {titles.length > 1 && <CompareFiles tokens={tokens} by={meaning ? "meaning" : "code"} />}
           {titles.length > 0 && (
             <Button rank="quiet" onClick={() => show([])}>
               Clear

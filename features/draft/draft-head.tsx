@@ -1,5 +1,7 @@
 "use client";
 import Link from "next/link";
+import { addressOf, papers } from "@/core/contract";
+import { PaperLinks } from "@/features/house/paper-links";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
@@ -39,7 +41,7 @@ export function DraftHead({
   onTakeBack: (what: "undo" | "redo") => void;
   onOpen: (what: "enter" | "give-up" | "several" | "merge") => void;
 }) {
-  const { to } = usePlant();
+  const { plant, to } = usePlant();
   const { connections } = useLive();
   const mayRestore = useMay("restore");
   const here = [...connections.values()].find((each) => each.position?.tag === draft.tag);
@@ -104,6 +106,12 @@ export function DraftHead({
           <Button rank="quiet" onClick={() => onOpen("give-up")}>
             Give up
           </Button>
+          <span className="self-center">
+            <PaperLinks
+              href={addressOf(papers.draftPaper, { params: { plant, draft: draft.id } })}
+              subject={`${draft.tag}, draft “${draft.title}”`}
+            />
+          </span>
         </div>
       )}
     </div>

@@ -23,6 +23,7 @@ import { Empty } from "@/ui/notice";
 import { Select } from "@/ui/select";
 import { AreaList, RETIRED } from "./area-list";
 import { ArrangeRow } from "./arrange-row";
+import { PaperHeading, type HeadingWords } from "./paper-heading";
 import { PositionForm, type FamilyChoice } from "./position-form";
 import { RetireForm } from "./retire-form";
 import { TakeList } from "./take-list";
@@ -31,10 +32,22 @@ import { TakeList } from "./take-list";
 const MOST = 500;
 
 type Open =
-  { kind: "new" } | { kind: "change"; tag: string } | { kind: "retire"; tag: string } | { kind: "list" };
+  | { kind: "new" }
+  | { kind: "change"; tag: string }
+  | { kind: "retire"; tag: string }
+  | { kind: "list" }
+  | { kind: "heading" };
 
 /** The plant's list of positions, to be written: made, named, moved between areas, retired, taken in from a file. */
-export function Arrange({ first, families }: { first: PositionWindow; families: FamilyChoice[] }) {
+export function Arrange({
+  first,
+  families,
+  heading,
+}: {
+  first: PositionWindow;
+  families: FamilyChoice[];
+  heading: HeadingWords;
+}) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const { ledgers } = useLive();
@@ -123,8 +136,9 @@ export function Arrange({ first, families }: { first: PositionWindow; families: 
         </a>
         <ButtonLink href={to("/old-files")}>Bring in old files</ButtonLink>
         <ButtonLink href={to("/labels")}>Cabinet labels</ButtonLink>
-        <ButtonLink href={to("/")}>Back to the plant</ButtonLink>
+        <Button onClick={() => setOpen({ kind: "heading" })}>Head of papers ...</Button>
       </div>
+      {open?.kind === "heading" && <PaperHeading heading={heading} onClose={() => setOpen(undefined)} />}
       <DndContext sensors={sensors} onDragEnd={drop}>
         <div className="grid lg:grid-cols-[17rem_1fr] gap-4 items-start">
           <AreaList

@@ -1,4 +1,11 @@
-import { EXCHANGED, EXCHANGED_TEXT, type Check, type Exchanged, type Looked } from "@/core/restore";
+import {
+  EXCHANGED,
+  EXCHANGED_TEXT,
+  lookedWords,
+  type Check,
+  type Exchanged,
+  type Looked,
+} from "@/core/restore";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 
@@ -70,13 +77,6 @@ function Lines({ checks, looking }: { checks: Check[]; looking?: Looking }) {
       </tbody>
     </table>
   );
-}
-
-/** Who looked, and what was said. */
-export function lookedWords({ lookedBy, answer, asks }: Check): string {
-  if (asks === "name") return `At the machine: ${answer}, as ${lookedBy} said.`;
-  if (asks === "serial-end") return `${lookedBy} gave its serial number from the type plate: …${answer}.`;
-  return `${lookedBy} has looked.`;
 }
 
 function Answer({ check, looking }: { check: Check; looking: Looking }) {

@@ -1,13 +1,25 @@
 "use client";
 import Link from "next/link";
-import type { ReceiptContent } from "@/core/contract";
-import { EXCHANGED_TEXT, LEFT_OUT, newParts, type LeftOutReason } from "@/core/restore";
+import { addressOf, papers, type ReceiptContent } from "@/core/contract";
+import {
+  besideFacts,
+  byWords,
+  EXCHANGED_TEXT,
+  LEFT_OUT,
+  lookedWords,
+  newParts,
+  OUTCOME_WORDS,
+  PERMANENT_WORDS,
+  RESULT_WORDS,
+  wasOf,
+  type LeftOutReason,
+} from "@/core/restore";
+import { PaperLinks } from "@/features/house/paper-links";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { Notice } from "@/ui/notice";
 import { duration, moment } from "@/ui/when";
-import { lookedWords } from "./checks";
 import { Safety, type SignOff } from "./safety";
 
 export interface ReceiptRow {
@@ -18,50 +30,6 @@ export interface ReceiptRow {
   readBack: string;
   verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back";
   said: string | undefined;
-}
-
-const VERDICT = {
-  verified: "verified",
-  refused: "refused",
-  differs: "reads otherwise",
-  "not-written": "not written",
-  "not-read-back": "not read back",
-};
-const OUTCOME = {
-  verified: "Verified",
-  "not-verified": "Not verified",
-  "given-up": "Ended before it was done",
-};
-const PERMANENT = {
-  yes: "in the permanent memory",
-  no: "in the running memory only, gone at a power-off",
-  unknown: "not known",
-};
-
-/** Who began, confirmed and ended it; one name where it was one person. */
-function byWords({ byName, confirmedBy, endedBy }: ReceiptContent): string {
-  const others = [
-    ...(confirmedBy && confirmedBy !== byName ? [`confirmed by ${confirmedBy}`] : []),
-    ...(endedBy && endedBy !== byName ? [`ended by ${endedBy}`] : []),
-  ];
-  return others.length > 0 ? `begun by ${byName}, ${others.join(", ")}` : byName;
-}
-
-/** Who was at the machine, and what was exchanged there. */
-function besideFacts({ checks, deadVoltage, exchanged }: ReceiptContent): Array<[string, string]> {
-  const beside = checks.find((each) => each.asks === "name")?.answer;
-  return [
-    ...(beside ? [["At the machine", beside] as [string, string]] : []),
-    ...(deadVoltage ? [["Dead voltage", deadVoltage] as [string, string]] : []),
-    ...(exchanged
-      ? [
-          [
-            "Exchanged",
-            exchanged.map((each) => EXCHANGED_TEXT[each]).join(", ") || "nothing, as was said",
-          ] as [string, string],
-        ]
-      : []),
-  ];
 }
 
 /** The account of a restore: who put what onto which drive, when, and how it was proved. */
@@ -80,7 +48,7 @@ export function Receipt({
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
   signOffs: SignOff[];
 }) {
-  const { to } = usePlant();
+  const { plant, to } = usePlant();
   const facts: Array<[string, React.ReactNode]> = [
     [
       "Position",
@@ -113,7 +81,7 @@ export function Receipt({
       "When",
       `${moment(content.startedAt)}, within ${duration(Date.parse(content.endedAt) - Date.parse(content.startedAt))}`,
     ],
-    ["Values are", PERMANENT[content.permanent]],
+    ["Values are", PERMANENT_WORDS[content.permanent]],
     [
       "Before and after",
       <>
@@ -130,12 +98,16 @@ export function Receipt({
     <div className="px-6 py-6 max-w-5xl w-full mx-auto print-flow">
       <div className="flex items-start justify-between gap-4">
         <h1 className="text-2xl font-semibold">
-          Receipt {id}: {OUTCOME[content.outcome]}
+          Receipt {id}: {OUTCOME_WORDS[content.outcome]}
           {leftOut.length > 0 && content.outcome === "verified" && `, ${leftOut.length} left out`}
         </h1>
-        <Button className="no-print" onClick={() => window.print()}>
-          Print
-        </Button>
+        <span className="no-print flex items-center gap-4">
+          <PaperLinks
+            href={addressOf(papers.receiptPaper, { params: { plant, receipt: id } })}
+            subject={`${content.tag}, receipt ${id}: ${OUTCOME_WORDS[content.outcome]}`}
+          />
+          <Button onClick={() => window.print()}>Print</Button>
+        </span>
       </div>
       <p className="text-soft mb-4">
         {good} of {rows.length} parameters written, read back and equal; {content.equal} were already as
@@ -192,7 +164,7 @@ export function Receipt({
               <td className="font-mono py-1">{row.to}</td>
               <td className="font-mono py-1">{row.readBack}</td>
               <td className={classes("py-1", row.verdict !== "verified" && "text-ochre font-semibold")}>
-                {VERDICT[row.verdict]}
+                {RESULT_WORDS[row.verdict]}
                 {row.said && <span className="block font-normal text-soft">{row.said}</span>}
               </td>
             </tr>
@@ -236,10 +208,4 @@ export function Receipt({
       </details>
     </div>
   );
-}
-
-/** Of which drive the record was, as the record says. */
-function wasOf(previous: string, now: string): string {
-  if (previous === "") return "a drive whose number its file does not tell";
-  return previous === now ? "the same drive" : `drive ${previous}`;
 }

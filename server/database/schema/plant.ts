@@ -139,3 +139,10 @@ export const drive = pgTable(
   },
   (table) => [unique().on(table.definitionId, table.serial), index().on(table.positionId)],
 );
+
+/** What stands at the head of a plant's papers: the company's name and address, and its picture as a data address. */
+export const paperHeading = pgTable("paper_heading", {
+  plantId: plantId().primaryKey(),
+  lines: jsonb("lines").$type<string[]>().notNull(),
+  logo: text("logo"),
+});

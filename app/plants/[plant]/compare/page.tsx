@@ -1,8 +1,6 @@
-import { comparedColumns } from "@/app/_lib/compare-columns";
+import { comparedColumns, sideBySide } from "@/app/_lib/compare-columns";
 import { page } from "@/app/_lib/page";
 import { listName } from "@/core/definition";
-import { quantityLines } from "@/core/quantity";
-import { buildSheet } from "@/core/sheet";
 import { Compare } from "@/features/compare/compare";
 import { oddWords } from "@/server/sheets";
 
@@ -12,8 +10,10 @@ const { Page, generateMetadata } = page("see", {
     const tokens = query.tag
       ? [`${query.tag}:${query.left ?? "standing"}`, `${query.tag}:${query.right ?? "default"}`]
       : queryAll("c");
-    const { found, fitting, missing, otherLists, otherwise } = await comparedColumns(app, plant.id, tokens);
+    const compared = await comparedColumns(app, plant.id, tokens);
+    const { found, fitting, missing, otherLists, otherwise } = compared;
     const byMeaning = query.by === "meaning" || (query.by === undefined && otherLists.length > 0);
+    const what = sideBySide(compared, byMeaning ? "meaning" : "code");
     const shown = byMeaning ? found : fitting;
     const first = shown[0];
     const { lines } = await app.overviews.of(plant.id);
@@ -37,31 +37,16 @@ const { Page, generateMetadata } = page("see", {
         records={shown.flatMap(({ column, of }) => (of ? [{ title: column.title, ...of }] : []))}
         of={shown.find((each) => each.of)?.of}
         twins={[...twins].map(([name, tags]) => ({ name, tags }))}
-        sheet={
-          first && !byMeaning
-            ? buildSheet(
-                first.definition,
-                first.rating,
-                fitting.map((each) => each.column),
-              )
-            : undefined
-        }
+        sheet={what?.by === "code" ? what.sheet : undefined}
         meaning={
-          first && byMeaning
+          what?.by === "meaning"
             ? {
                 columns: found.map(({ column, definition }) => ({
                   title: column.title,
                   source: column.source,
                   list: definition.title,
                 })),
-                lines: quantityLines(
-                  found.map(({ column, definition }) => ({
-                    id: column.id,
-                    title: column.title,
-                    definition,
-                    values: column.values,
-                  })),
-                ),
+                lines: what.lines,
               }
             : undefined
         }

@@ -1,0 +1,9 @@
+/** Papers: made of plain data, with the company's heading, as PDF; and comparisons as files. */
+export { comparePaper, compareTable, type SideBySide } from "./compare-file";
+export type { PaperHeading } from "./document";
+export { draftPaper } from "./draft-paper";
+export { dropLogo, headingOf, setHeading, setLogo } from "./heading";
+export { printPaper } from "./print";
+export { receiptPaper } from "./receipt-paper";
+export { recordPaper } from "./record-paper";
+export { moment } from "./when";

@@ -1,0 +1,136 @@
+import type { ReceiptContent } from "@/core/contract";
+import type { Definition } from "@/core/definition";
+import type { Paper, PaperPart } from "@/core/paper";
+import {
+  besideFacts,
+  byWords,
+  EXCHANGED_TEXT,
+  LEFT_OUT,
+  lookedWords,
+  newParts,
+  OUTCOME_WORDS,
+  PERMANENT_WORDS,
+  RESULT_WORDS,
+  wasOf,
+} from "@/core/restore";
+import { formatLine, type RawValue } from "@/core/value";
+import { moment } from "./when";
+
+/** A person's word that the safe functions are as they should be. */
+export interface SignOffWords {
+  at: Date;
+  byName: string;
+  how: string;
+  checkSum: string;
+  functionTest: string;
+}
+
+/** A receipt on paper: who put what onto which drive, when, what was refused, what was verified. `definition` is undefined where it is not here any more: raw values stand then. */
+export function receiptPaper(
+  id: number,
+  content: ReceiptContent,
+  definition: Definition | undefined,
+  signOffs: readonly SignOffWords[],
+): Paper {
+  const line = (code: string, raw: RawValue | undefined): string => {
+    const parameter = definition?.byCode.get(code);
+    return parameter ? formatLine(parameter, raw) : String(raw ?? "no value");
+  };
+  const name = (code: string): string => definition?.byCode.get(code)?.name ?? "";
+  const { drive, results, alsoChanged, leftOut, checks, interruptions } = content;
+  const good = results.filter((each) => each.verdict === "verified").length;
+  const exchanged = newParts(content.exchanged).map((each) => EXCHANGED_TEXT[each]);
+  return {
+    title: `Receipt ${id}: ${OUTCOME_WORDS[content.outcome]}`,
+    about: `${good} of ${results.length} parameters written, read back and equal; ${content.equal} were already as recorded${leftOut.length > 0 ? `; ${leftOut.length} left out` : ""}.`,
+    facts: [
+      ["Position", `${content.tag} ${content.positionTitle}`],
+      ["Job", content.jobNumber],
+      ["Restored", `record ${content.recordNumber}${content.standing ? ", the standing record" : ""}`],
+      [
+        "Onto",
+        `${drive.vendor} ${drive.ratingName}, ${drive.supply}, firmware ${drive.firmware}, serial ${drive.serial}`,
+      ],
+      ["The record was of", wasOf(content.previousSerial, drive.serial)],
+      ["By", byWords(content)],
+      ...besideFacts(content),
+      ["Begun", moment(content.startedAt)],
+      ["Ended", moment(content.endedAt)],
+      ["Values are", PERMANENT_WORDS[content.permanent]],
+      [
+        "Before and after",
+        `${content.beforeRecord ? `record ${content.beforeRecord}` : "not read"} and ${content.afterRecord ? `record ${content.afterRecord}` : "not read"}`,
+      ],
+    ],
+    cautions: [
+      ...(content.outcome === "verified" ? [] : ["This drive was not proved to be as the record."]),
+      ...(content.safety && signOffs.length === 0 ? ["Safe functions not confirmed."] : []),
+      ...(exchanged.length > 0
+        ? [`Not ready: ${exchanged.join(" and ")} exchanged, to be identified, homed and proved.`]
+        : []),
+    ],
+    parts: [
+      {
+        title: "What was written",
+        columns: [
+          { title: "Code", width: 2, mono: true },
+          { title: "Parameter", width: 3 },
+          { title: "Before", width: 3, mono: true },
+          { title: "Written", width: 3, mono: true },
+          { title: "Read back", width: 3, mono: true },
+          { title: "Outcome", width: 3 },
+        ],
+        rows: results.map((each) => [
+          each.code,
+          name(each.code),
+          line(each.code, each.from),
+          line(each.code, each.to),
+          each.readBack === undefined ? "not read back" : line(each.code, each.readBack),
+          [RESULT_WORDS[each.verdict], each.said].filter(Boolean).join(": "),
+        ]),
+      },
+      ...listPart(
+        "Changed without being written",
+        alsoChanged.map(({ code, from, to }) => [
+          code,
+          name(code),
+          `${line(code, from)} → ${line(code, to)}`,
+        ]),
+      ),
+      ...listPart(
+        "Left out",
+        leftOut.map(({ code, reason }) => [code, name(code), LEFT_OUT[reason]]),
+      ),
+      ...listPart(
+        "Safe functions confirmed",
+        signOffs.map(({ at, byName, how, checkSum, functionTest }) => [
+          byName,
+          moment(at),
+          `${how}; check-sum ${checkSum}; function test ${functionTest}`,
+        ]),
+      ),
+      ...listPart(
+        "On the way",
+        interruptions.map((each) => [moment(each.slice(0, 24)), "", each.slice(25)]),
+      ),
+      ...listPart(
+        "Checked before",
+        checks.map((each) => [
+          each.title,
+          each.verdict === "not-told" ? "not told" : each.verdict,
+          [each.found, each.lookedBy ? lookedWords(each) : ""].filter(Boolean).join(" "),
+        ]),
+      ),
+    ],
+    foot: `Receipt ${id}, ${content.tag}, serial ${drive.serial}`,
+  };
+}
+
+function listPart(title: string, rows: string[][]): PaperPart[] {
+  const columns = [
+    { title: "", width: 3 },
+    { title: "", width: 3 },
+    { title: "", width: 7 },
+  ];
+  return rows.length > 0 ? [{ title, columns, rows }] : [];
+}

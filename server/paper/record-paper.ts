@@ -1,0 +1,60 @@
+import type { Definition } from "@/core/definition";
+import { sheetParts, type Paper, type PaperRows } from "@/core/paper";
+import { buildSheet } from "@/core/sheet";
+import type { Database } from "@/server/database";
+import { defaultColumn, recordColumn, type RecordRow } from "@/server/ledger";
+import { moment } from "./when";
+
+/** A record on paper: what is known of it, and its parameters beside the factory default. */
+export async function recordPaper(
+  db: Database,
+  position: { tag: string; title: string },
+  row: RecordRow,
+  definition: Definition,
+  standing: boolean,
+  which: PaperRows,
+): Promise<Paper> {
+  const rating = row.rating ?? undefined;
+  const columns = [
+    { ...(await recordColumn(db, row)), title: `Record ${row.number}` },
+    { ...defaultColumn(definition, rating), title: "Factory default" },
+  ];
+  const { parts, shown, of } = sheetParts(buildSheet(definition, rating, columns), which);
+  const told = (text: string): string => text || "not told";
+  return {
+    title: `${position.tag} ${position.title}, record ${row.number}${standing ? ", standing" : ""}`,
+    about: `${ORIGIN[row.origin]}. ${which === "not-default" ? `What is not default: ${shown} of ${of} parameters.` : `${shown} parameters.`}`,
+    facts: [
+      ["Taken", row.source?.dateGiven === null ? "not told" : moment(row.takenAt)],
+      ["By", row.takenByName],
+      ["Job", row.jobNumber],
+      ["Drive", `${definition.title}, ${told(row.ratingName)}, ${told(row.supply)}`],
+      ["Firmware", told(row.firmware)],
+      ["Serial number", told(row.serial)],
+      ["Read over", row.linkName ? `${row.linkName}, address ${row.unitAddress}` : ""],
+      ["Definition", `${row.definitionId}, version ${row.definitionVersion}`],
+      ["Contents", row.hashAll.slice(0, 16)],
+    ].filter((each): each is [string, string] => each[1] !== ""),
+    cautions: [
+      ...(row.present < row.expected
+        ? [
+            `Partial: it has ${row.present} of ${row.expected} parameters. Missing: ${row.missing.slice(0, 12).join(", ")}${row.missing.length > 12 ? ` and ${row.missing.length - 12} more` : ""}.`,
+          ]
+        : []),
+      ...(row.trip ? [`Trip when it was read: ${row.trip}.`] : []),
+      ...(row.volatile ? ["Some values were not permanent: gone at a power-off."] : []),
+      ...(row.reducedSupply ? ["It ran on a reduced supply, for a test."] : []),
+      ...(row.running ? ["The motor was turning while it was read."] : []),
+    ],
+    parts,
+    foot: `${position.tag}, record ${row.number}`,
+  };
+}
+
+const ORIGIN: Record<RecordRow["origin"], string> = {
+  read: "Read from the drive",
+  "before-restore": "Read from the drive before a restore",
+  "after-restore": "Read from the drive after a restore",
+  file: "From a file; it was not read from a drive here",
+  draft: "Entered from a draft; it was never read from a drive",
+};
