@@ -56,7 +56,7 @@ export {
 export type { SearchView } from "./views/search";
 export type { StandInView } from "./views/stand-in";
 export type { FoundThing } from "./endpoints/ledger";
-export type { PeekItem, SerialPortView } from "./endpoints/bench";
+export type { PeekItem, SerialPortView, TerminalView } from "./endpoints/bench";
 export type { AnswerView } from "./endpoints/questions";
 export type { ParameterView } from "./endpoints/sheets";
 export type { SafetyWords } from "./endpoints/restore";

@@ -116,7 +116,15 @@ export function DrivePage({ id, tags, areas, sheet, readAt, standing, view: firs
           {readAt && (
             <p className="px-5 text-[13px] text-soft">
               Read {moment(readAt)}.
-              {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}
+              {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}{" "}
+              <Offered right="connect">
+                {view.phase === "connected" &&
+                  view.readingDisturbs === undefined &&
+                  "What it measures is refreshed while it is in sight. "}
+                <Link className="underline underline-offset-4" href={to(`/bench/${id}/terminals`)}>
+                  Terminals
+                </Link>
+              </Offered>
             </p>
           )}
           <Sheet

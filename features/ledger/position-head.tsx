@@ -7,7 +7,16 @@ import { day } from "@/ui/when";
 import type { PositionView } from "./types";
 
 /** What a position is, whether its drive could be replaced tonight, and where it can be reached. */
-export function PositionHead({ position, live }: { position: PositionView; live: string | undefined }) {
+export function PositionHead({
+  position,
+  live,
+  record,
+}: {
+  position: PositionView;
+  live: string | undefined;
+  /** The record that is shown. */
+  record: number | undefined;
+}) {
   const { to } = usePlant();
   const mayConnect = useMay("connect");
   const { tag, title, machine, family, jobNumber, twinGroup, beforeWork, notes, retired, verdict, reasons } =
@@ -61,6 +70,17 @@ export function PositionHead({ position, live }: { position: PositionView; live:
         >
           Label for the cabinet
         </Link>
+        {record !== undefined && (
+          <>
+            {" · "}
+            <Link
+              className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+              href={to(`/positions/${encodeURIComponent(tag)}/terminals?record=${record}`)}
+            >
+              Terminals
+            </Link>
+          </>
+        )}
       </p>
       {notes && <p className="text-[14px] text-soft mt-1 whitespace-pre-line">{notes}</p>}
       <p className="text-[13px] mt-1">

@@ -119,7 +119,7 @@ export function Position({
         list={`${position.tag} ${position.title}: ${counted(records.length, "record")}`}
         left={
           <>
-            <PositionHead position={position} live={live?.id} />
+            <PositionHead position={position} live={live?.id} record={record?.number} />
             <Offered right="arrange">
               <p className="px-4 py-1.5 border-b border-hairline no-print flex flex-wrap items-center gap-x-2">
                 <Button

@@ -11,11 +11,11 @@ export function QueryProvider({ children }: { children: ReactNode }) {
   return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
 }
 
-interface AskedOptions {
+interface AskedOptions<A> {
   /** Nothing is asked while this is false. */
   enabled?: boolean;
-  /** Asked again so often, in ms, while the page is in sight. */
-  everyMs?: number;
+  /** Asked again so often, in ms, while the page is in sight; or as the last answer says. */
+  everyMs?: number | ((last: Result<A> | undefined) => number);
   /** What was there before stays until the new answer is there. */
   keepLast?: boolean;
   /** Asked anew when it changes. */
@@ -26,13 +26,13 @@ interface AskedOptions {
 export function useAsked<P, Q, B, A>(
   endpoint: Endpoint<P, Q, B, A>,
   given: Given<P, Q, B>,
-  { enabled = true, everyMs, keepLast = false, version = 0 }: AskedOptions = {},
+  { enabled = true, everyMs, keepLast = false, version = 0 }: AskedOptions<A> = {},
 ): Result<A> | undefined {
   const { data } = useQuery({
     queryKey: [endpoint.method, endpoint.path, given, version],
     queryFn: ({ signal }) => ask(endpoint, given, signal),
     enabled,
-    refetchInterval: everyMs,
+    refetchInterval: typeof everyMs === "function" ? ({ state }) => everyMs(state.data) : everyMs,
     placeholderData: keepLast ? (last) => last : undefined,
   });
   return enabled ? data : undefined;

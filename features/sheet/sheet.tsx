@@ -24,6 +24,7 @@ import { Leaf, type SheetOf } from "./leaf";
 import { OnPaper } from "./on-paper";
 import { RowCells } from "./row-cells";
 import { Toolbar } from "./toolbar";
+import { useFresh } from "./use-fresh";
 import { useOwnList } from "./use-own-list";
 import { EVERYTHING, useView } from "./use-view";
 
@@ -88,6 +89,11 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
     getItemKey,
   });
   const drawn = virtual.getVirtualItems();
+  const inSight = drawn.flatMap(({ index }) => {
+    const item = items[index];
+    return item?.kind === "row" ? [item.row] : [];
+  });
+  const fresh = useFresh(dim ? undefined : of?.connection, inSight);
   const top = virtual.scrollOffset ?? 0;
   const first = drawn.find((each) => each.end > top + 1)?.index ?? 0;
   const current = items[first]?.group;
@@ -206,7 +212,7 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
                       )}
                       style={{ top: from, height: ROW_HEIGHT, gridTemplateColumns: grid.columns }}
                     >
-                      <RowCells row={item.row} data={data} grid={grid} dim={dim} hollow={hollow} />
+                      <RowCells row={fresh(item.row)} data={data} grid={grid} dim={dim} hollow={hollow} />
                     </div>
                   );
                 }

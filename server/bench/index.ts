@@ -3,6 +3,7 @@ export { alikeInReach } from "./alike";
 export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./bench";
 export { NOTHING_MEANT } from "./part-of";
 export { Connection } from "./connection";
+export { valuesNow } from "./now";
 export { misplaced, retiredThere } from "./misplaced";
 export { peek } from "./look";
 export { Searches } from "./searches";

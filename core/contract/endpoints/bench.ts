@@ -1,3 +1,4 @@
+import { TERMINAL_KINDS } from "@/core/definition";
 import { BREADTHS } from "@/core/link";
 import { either, list, number, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { REGISTER_ORDERS } from "@/core/value";
@@ -46,6 +47,47 @@ export const readAgain = endpoint({
   /** Asked first, and then agreed to: reading disturbs it. With a scope only that part is read. */
   body: object({ although: optional(yesNo), scope: optional(scope) }),
   troubles: ["not-connected", "busy", "ask-first"],
+});
+
+const codedText = object({ code: text(), name: text(), text: text() });
+/** One terminal with its function and its state. */
+const terminal = object({
+  name: text(),
+  kind: oneOf(TERMINAL_KINDS),
+  does: optional(codedText),
+  state: optional(codedText),
+  amount: optional(text()),
+  settings: list(codedText),
+});
+export type TerminalView = Of<typeof terminal>;
+
+export const valuesNow = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/connections/:connection/now",
+  does: "Values that a connected drive changes by itself, as they are now; settings are left out. They wait for everything more important on the line.",
+  right: "connect",
+  acknowledged: true,
+  params: connection,
+  /** Codes with a comma between. */
+  query: object({ codes: text({ min: 1, max: 4000 }) }),
+  answer: object({
+    at: whole(),
+    /** How long the line took: whoever asks again waits several times as long. */
+    ms: number(),
+    values: list(object({ code: text(), raw: rawValue, text: text(), unit: text(), meaning: text() })),
+  }),
+  troubles: ["not-connected", "ask-first"],
+});
+
+export const terminalsNow = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/connections/:connection/terminals",
+  does: "The terminals of a connected drive, with their state now.",
+  right: "connect",
+  acknowledged: true,
+  params: connection,
+  answer: object({ at: whole(), ms: number(), terminals: list(terminal) }),
+  troubles: ["not-connected", "ask-first"],
 });
 
 export const stopReading = endpoint({

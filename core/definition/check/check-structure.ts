@@ -53,6 +53,9 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ...Object.entries(file.quantities ?? {}).flatMap(([quantity, spec]) =>
       codesOf(spec).map((code) => ({ path: `quantities.${quantity}`, code })),
     ),
+    ...(file.terminals ?? []).flatMap(({ does, state, span, settings }, i) =>
+      [does, state?.code, span?.code, ...(settings ?? [])].map((code) => ({ path: `terminals[${i}]`, code })),
+    ),
   ];
   const faults: DefinitionFault[] = named
     .filter(({ code }) => code !== undefined && !codes.has(code))

@@ -7,3 +7,4 @@ export type { FirmwareRange, GroupSpec, ParameterSpec } from "./parameter";
 export type { TripSpec, WritePermission } from "./permission";
 export type { Address } from "./shapes";
 export type { Command, Sign } from "./signs";
+export { TERMINAL_KINDS, type TerminalSpec } from "./terminal";

@@ -71,6 +71,8 @@ export class LinkHost {
         held?.release();
       },
       look: async ({ drive, importance }) => (await this.find(drive)?.look(importance)) ?? gone(),
+      now: async ({ drive, codes }, { signal }) =>
+        (await this.find(drive)?.valuesNow(codes, signal)) ?? gone(),
       read: async ({ drive, reading, importance, scope }, { emit, signal }) => {
         const live = this.find(drive);
         if (!live) return gone();

@@ -79,6 +79,12 @@ export type LinkAsks = {
   };
   release: { arg: { drive: string }; event: never; value: void };
   look: { arg: { drive: string; importance: Importance }; event: never; value: Result<DriveState> };
+  /** Some values as they are now, after everything that is more important on the link; `ms` is how long that took, waiting for its turn included. */
+  now: {
+    arg: { drive: string; codes: string[] };
+    event: never;
+    value: Result<{ values: Map<string, RawValue>; ms: number }>;
+  };
   /** Reads everything of the scope that the reading has not got yet; each whole group is in the database before the next progress is told. */
   read: {
     arg: { drive: string; reading: string; importance: Importance; scope?: Scope };

@@ -1,0 +1,33 @@
+import Joi from "joi";
+import { list, number, object, oneOf, optional, shapeOf, whole, type Of } from "@/core/shape";
+import { code, text } from "./shapes";
+
+export const TERMINAL_KINDS = [
+  "switched-input",
+  "switched-output",
+  "analogue-input",
+  "analogue-output",
+] as const;
+
+const span = object({ from: number(), to: number(), unit: text });
+
+/** A terminal for signals, as it is printed beside it on the drive. */
+const terminal = object({
+  name: text,
+  kind: oneOf(TERMINAL_KINDS),
+  /** The parameter that gives it its function. */
+  does: code,
+  /** Where its state is told now: a bit of it, or a value. */
+  state: optional(object({ code, bit: optional(whole({ min: 0, max: 31 })) })),
+  /** What nought and a hundred per cent of it are at the terminal, by the choices of a parameter. */
+  span: optional(
+    object({
+      code,
+      of: shapeOf<Record<string, Of<typeof span>>>(Joi.object().pattern(/^\d{1,5}$/, span.joi)),
+    }),
+  ),
+  /** What else is set for it: filters, whether it is turned round. */
+  settings: optional(list(code, { max: 12 })),
+});
+export type TerminalSpec = Of<typeof terminal>;
+export const terminals = list(terminal, { max: 200 });
