@@ -46,6 +46,26 @@ test.each([
     ),
   ).toMatchObject({ amount });
 });
+test("an analogue input is for whoever looks at it; nobody is said only when all were asked", () => {
+  expect(
+    of(
+      rill,
+      [
+        ["1f", 1],
+        ["18c", 0],
+      ],
+      "SIGNAL 1",
+    )?.does,
+  ).toEqual({
+    code: "1f, 18c",
+    name: "",
+    text: "Source of the reference, Source of the actual value",
+  });
+  expect(of(rill, [["1f", 3]], "SIGNAL 1")?.does).toBeUndefined();
+  const none = (rill.file.terminals ?? []).find((each) => each.name === "SIGNAL 1")!.usedBy!;
+  const all = none.map((each): [string, RawValue] => [each.code, 3]);
+  expect(of(rill, all, "SIGNAL 1")?.does).toMatchObject({ text: "nobody looks at it" });
+});
 test("volts below nought, and a kind without volts or milliamperes", () => {
   expect(
     of(

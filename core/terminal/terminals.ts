@@ -29,12 +29,15 @@ export function terminalsOf(definition: Definition, values: ReadonlyMap<string, 
   return places.flatMap((place) =>
     (definition.file.terminals ?? []).flatMap((spec): Terminal[] => {
       // An older firmware may have fewer of them.
-      if (!parameterAt(definition, spec.does, place)) return [];
+      if (spec.does !== undefined && !parameterAt(definition, spec.does, place)) return [];
       return [
         {
           name: definition.axes.length > 1 ? `Axis ${place.axis}: ${spec.name}` : spec.name,
           kind: spec.kind,
-          does: told(definition, values, spec.does, place),
+          does:
+            spec.does === undefined
+              ? users(definition, values, spec.usedBy ?? [], place.axis)
+              : told(definition, values, spec.does, place),
           state: spec.state && stateOf(definition, values, spec.state, place),
           amount: amountOf(definition, values, spec, place),
           settings: (spec.settings ?? [])
@@ -77,6 +80,32 @@ function told(
   // A choice is said in its words: its number is on the parameter's leaf.
   const text = formatValue(parameter, raw).meaning || formatLine(parameter, raw);
   return { code: parameter.code, name: parameter.name, text };
+}
+
+/** Who looks at a terminal: the parameters that chose it, in any set. Undefined where none was seen to and not all were read. */
+function users(
+  definition: Definition,
+  values: ReadonlyMap<string, RawValue>,
+  usedBy: NonNullable<TerminalSpec["usedBy"]>,
+  axis: number,
+): CodedText | undefined {
+  const asked = definition.parameters.flatMap((parameter) => {
+    const use = usedBy.find((each) => each.code === parameter.base);
+    return use && (parameter.axis === 0 || axis === 0 || parameter.axis === axis)
+      ? [{ parameter, value: use.value }]
+      : [];
+  });
+  const using = asked.filter(({ parameter, value }) => values.get(parameter.code) === value);
+  if (
+    using.length === 0 &&
+    (asked.length === 0 || asked.some(({ parameter }) => !values.has(parameter.code)))
+  )
+    return undefined;
+  return {
+    code: using.map(({ parameter }) => parameter.code).join(", "),
+    name: "",
+    text: using.length === 0 ? "nobody looks at it" : using.map(({ parameter }) => parameter.name).join(", "),
+  };
 }
 
 function stateOf(

@@ -53,8 +53,10 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ...Object.entries(file.quantities ?? {}).flatMap(([quantity, spec]) =>
       codesOf(spec).map((code) => ({ path: `quantities.${quantity}`, code })),
     ),
-    ...(file.terminals ?? []).flatMap(({ does, state, span, settings }, i) =>
-      [does, state?.code, span?.code, ...(settings ?? [])].map((code) => ({ path: `terminals[${i}]`, code })),
+    ...(file.terminals ?? []).flatMap(({ does, usedBy, state, span, settings }, i) =>
+      [does, state?.code, span?.code, ...(settings ?? []), ...(usedBy ?? []).map((each) => each.code)].map(
+        (code) => ({ path: `terminals[${i}]`, code }),
+      ),
     ),
   ];
   const faults: DefinitionFault[] = named

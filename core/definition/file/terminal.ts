@@ -16,7 +16,9 @@ const terminal = object({
   name: text,
   kind: oneOf(TERMINAL_KINDS),
   /** The parameter that gives it its function. */
-  does: code,
+  does: optional(code),
+  /** Where nothing gives it a function, but others look at it: those parameters, and the choice of each that means this terminal. */
+  usedBy: optional(list(object({ code, value: whole() }), { max: 100 })),
   /** Where its state is told now: a bit of it, or a value. */
   state: optional(object({ code, bit: optional(whole({ min: 0, max: 31 })) })),
   /** What nought and a hundred per cent of it are at the terminal, by the choices of a parameter. */
