@@ -21,6 +21,15 @@ const source = {
 
 /** The common quantities, in the order in which a machine is understood. */
 const table = {
+  "load-kind": {
+    title: "Kind of load",
+    words: {
+      square: "falls with the square of speed",
+      constant: "constant",
+      rolling: "rolls on by itself",
+      inertia: "great inertia",
+    },
+  },
   "rated-power": { title: "Motor, rated power", unit: "kW" },
   "rated-voltage": { title: "Motor, rated voltage", unit: "V" },
   "rated-current": { title: "Motor, rated current", unit: "A" },

@@ -8,6 +8,8 @@ export interface Become {
   code: string;
   from: RawValue | undefined;
   to: RawValue | undefined;
+  /** Why, where it has a reason of its own. */
+  reason?: string;
 }
 
 /** What of some values would become otherwise, in the definition's order; what can be in no draft is left out. */

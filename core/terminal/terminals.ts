@@ -117,7 +117,8 @@ function stateOf(
   const held = found(definition, values, code, place);
   if (!held) return undefined;
   const { parameter, raw } = held;
-  const text = bit === undefined ? formatLine(parameter, raw) : bitOf(raw, bit) ? "on" : "off";
+  const onOrOff = bit !== undefined && bitOf(raw, bit) ? "on" : "off";
+  const text = bit === undefined ? formatLine(parameter, raw) : onOrOff;
   return { code: parameter.code, name: parameter.name, text };
 }
 

@@ -70,6 +70,14 @@ export function DraftHead({
         >
           Compare with the standing record
         </Link>
+        {may && (
+          <>
+            {" · "}
+            <Link className="underline underline-offset-4" href={to(`/drafts/${draft.id}/start`)}>
+              Starting questions
+            </Link>
+          </>
+        )}
       </p>
       {may && draft.newer !== undefined && (
         <div className="mt-2">

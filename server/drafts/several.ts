@@ -2,6 +2,7 @@ import { meantOtherwise, presetsOf } from "@/core/definition";
 import { becoming, defaultBecomes, faultsOf, presetBecomes, type Become } from "@/core/draft";
 import { bad, good, type Result } from "@/core/drive";
 import { hashText, valuesByCode } from "@/core/set";
+import { answersBecome } from "@/core/start";
 import { formatLine, type RawValue } from "@/core/value";
 import { loadSet, recordAt } from "@/server/ledger";
 import type { Person } from "@/server/people";
@@ -12,6 +13,7 @@ import { loadDraft, type LoadedDraft } from "./load";
 export type SeveralWish =
   | { what: "default" | "record"; group?: string; codes?: string[] }
   | { what: "preset"; preset: string }
+  | { what: "answers"; answers: Record<string, string>; axis: number; set: number }
   | { what: "values-of"; tag: string; number: number; codes: string[] };
 
 /** One value that would become another one, in words. */
@@ -22,12 +24,16 @@ export interface BecomeLine {
   to: string | undefined;
   /** Out of its range, or against a rule, among all the values as they would be. */
   faults: string[];
+  /** Where it has one of its own. */
+  reason?: string;
 }
 
 /** What would become otherwise, and a seal for exactly that: whoever agrees to it has seen it. */
 export interface Several {
   lines: BecomeLine[];
   seal: string;
+  /** Answers that cannot be taken, and why; they change nothing. */
+  troubles?: Array<{ id: string; text: string }>;
 }
 
 /** What a wish for several values at once would change in a draft; undefined when there is no such draft. */
@@ -40,7 +46,9 @@ export async function lookAtSeveral(
   const loaded = await loadDraft(parts.db, parts.shelf, plantId, id);
   if (!loaded) return NO_DRAFT;
   const becomes = await becomesOf(parts, plantId, loaded, wish);
-  return becomes.ok ? good(severalOf(loaded, becomes.value)) : becomes;
+  if (!becomes.ok) return becomes;
+  const several = severalOf(loaded, becomes.value);
+  return good(wish.what === "answers" ? { ...several, troubles: answered(loaded, wish).troubles } : several);
 }
 
 /** Changes several values at once: exactly those that were looked at. What is out of range or against a rule is asked about first, and kept on purpose only with a reason. */
@@ -59,7 +67,12 @@ export async function changeSeveral(
     const why = reason.trim();
     const refused = notAsSeen(several.seal === seal) ?? askAbout(several.lines, why, although);
     if (refused) return refused;
-    const steps = found.value.map(({ code, from, to }) => ({ code, before: from, after: to, reason: why }));
+    const steps = found.value.map(({ code, from, to, reason: own }) => ({
+      code,
+      before: from,
+      after: to,
+      reason: [own, why].filter(Boolean).join(" "),
+    }));
     await addSteps(tx, loaded, person, steps, parts.now());
     return good(undefined);
   });
@@ -96,6 +109,7 @@ async function becomesOf(
   { definition, rating, values, base }: LoadedDraft,
   wish: SeveralWish,
 ): Promise<Result<Become[]>> {
+  if (wish.what === "answers") return good(answered({ definition, values }, wish).becomes);
   if (wish.what === "preset") {
     const preset = presetsOf(definition).find((each) => each.id === wish.preset);
     if (!preset) return bad(notThere("such preset"));
@@ -131,6 +145,11 @@ export const otherMeaning = (codes: readonly string[]) => ({
   remedy: "Type these values by hand, each looked at.",
 });
 
+const answered = (
+  { definition, values }: Pick<LoadedDraft, "definition" | "values">,
+  { answers, axis, set }: Extract<SeveralWish, { what: "answers" }>,
+) => answersBecome(definition, values, answers, { axis, set });
+
 const notThere = (what: string) => ({
   kind: "not-found" as const,
   text: `There is no ${what}.`,
@@ -154,7 +173,7 @@ export function linesOf(
     if (to === undefined) after.delete(code);
     else after.set(code, to);
   }
-  return becomes.map(({ code, from, to }) => {
+  return becomes.map(({ code, from, to, reason }) => {
     const parameter = definition.byCode.get(code)!;
     const line = (raw: RawValue | undefined) => (raw === undefined ? undefined : formatLine(parameter, raw));
     return {
@@ -163,6 +182,7 @@ export function linesOf(
       from: line(from),
       to: line(to),
       faults: to === undefined ? [] : faultsOf(definition, rating, after, code, to),
+      ...(reason === undefined ? {} : { reason }),
     };
   });
 }

@@ -10,6 +10,14 @@ const wish = shapeOf<SeveralWish>(
     object({ what: oneOf(["default", "record"]), group: optional(text({ max: 80 })), codes: optional(codes) })
       .joi,
     object({ what: oneOf(["preset"]), preset: text({ max: 120 }) }).joi,
+    object({
+      what: oneOf(["answers"]),
+      answers: shapeOf<Record<string, string>>(
+        Joi.object().pattern(Joi.string().max(60), Joi.string().allow("").max(80)).max(100),
+      ),
+      axis: whole({ min: 0, max: 64 }),
+      set: whole({ min: 0, max: 64 }),
+    }).joi,
     object({ what: oneOf(["values-of"]), tag: name, number: whole({ min: 1 }), codes }).joi,
   ),
 );
@@ -17,6 +25,8 @@ const wish = shapeOf<SeveralWish>(
 export type SeveralWish =
   | { what: "default" | "record"; group?: string; codes?: string[] }
   | { what: "preset"; preset: string }
+  /** Answers to the starting questions, by the question's id, for one axis and set; 0 where there is none. */
+  | { what: "answers"; answers: Record<string, string>; axis: number; set: number }
   | { what: "values-of"; tag: string; number: number; codes: string[] };
 
 const becomes = list(
@@ -26,6 +36,8 @@ const becomes = list(
     from: optional(text()),
     to: optional(text()),
     faults: list(text()),
+    /** Where it has one of its own. */
+    reason: optional(text()),
   }),
 );
 
@@ -36,7 +48,12 @@ export const lookAtSeveral = endpoint({
   right: "draft",
   params: draft,
   body: object({ wish }),
-  answer: object({ lines: becomes, seal: text() }),
+  answer: object({
+    lines: becomes,
+    seal: text(),
+    /** Answers that cannot be taken, and why. */
+    troubles: optional(list(object({ id: text(), text: text() }))),
+  }),
 });
 export type SeveralView = Of<typeof lookAtSeveral.answer>;
 

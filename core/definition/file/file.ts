@@ -7,7 +7,7 @@ import { permission, trip, tripNumber } from "./permission";
 import { quantities } from "./quantity";
 import { code, identifier, text, version } from "./shapes";
 import { command, factoryReset, state } from "./signs";
-import { terminals } from "./terminal";
+import { externalTrip, terminals } from "./terminal";
 
 /** A rule between two parameters of one family: lower must not be above upper. */
 const rule = object({ lower: code, upper: code, text });
@@ -75,6 +75,7 @@ const fields = object({
   quantities: optional(quantities),
   /** The terminals for signals, in the order in which they lie beside each other. */
   terminals: optional(terminals),
+  externalTrip: optional(externalTrip),
   state,
   /** What is possible while only the control part is fed, and the trip that is expected then. */
   withoutMains: optional(object({ reads: yesNo, writes: yesNo, trip: optional(tripNumber), about: text })),

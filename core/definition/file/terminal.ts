@@ -32,4 +32,11 @@ const terminal = object({
   settings: optional(list(code, { max: 12 })),
 });
 export type TerminalSpec = Of<typeof terminal>;
+/** How an input is made the one for an external trip: the choice of its parameter, and which state of the contact is healthy. */
+export const externalTrip = object({
+  value: whole(),
+  about: text,
+  /** Which of the terminal's settings turns it round, counted from 0, and its value for either healthy state; absent where that cannot be chosen. */
+  turn: optional(object({ setting: whole({ min: 0, max: 11 }), closed: whole(), open: whole() })),
+});
 export const terminals = list(terminal, { max: 200 });

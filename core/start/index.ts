@@ -1,0 +1,3 @@
+/** Starting questions for a new application: asked by what values mean, answered into a draft with reasons. */
+export { answersBecome, type Answered, type Answers } from "./answers";
+export { startQuestions, type StartQuestion, type StartQuestions, type StartSection } from "./questions";
