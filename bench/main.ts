@@ -8,6 +8,7 @@ import { measureFinding } from "./find";
 import { measureFormats } from "./format";
 import type { Figure } from "./measure";
 import { measurePages } from "./pages";
+import { measurePaper } from "./paper";
 import { measureScale } from "./scale";
 import { measureReading } from "./wire";
 
@@ -32,6 +33,7 @@ const figures: Figure[] = [
   ...(await measureFormats(rill)),
   ...(await measureComparing(rill)),
   ...(await measurePages(base)),
+  ...(await measurePaper()),
   ...(await measureScale(base)),
   ...(await measureCrowd(base, Number(pid))),
   ...(JSON.parse(readFileSync(underLoad, "utf8")) as Figure[]),

@@ -38,6 +38,25 @@ test("a sheet is searched by value, a row is looked at in full, and the address 
   await expect(page.getByLabel("Find in this sheet")).toHaveValue("");
 });
 
+test("what was changed since an earlier record stands alone, and the address says so; a group is copied in one press", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/positions/KL-04?record=7"));
+  const grid = page.getByRole("grid", { name: "Parameters" });
+  await page.getByLabel("Changed since").selectOption({ label: "changed since record 6" });
+  await expect(page.getByText(/ of 198 rows/)).toBeVisible();
+  await expect(grid.locator('[data-code="1r"]')).toBeVisible();
+  await expect(grid.locator('[data-code="1a"]')).toHaveCount(0);
+  await page.waitForURL(/since=6/);
+  await page.reload();
+  await expect(page.getByText(/ of 198 rows/)).toBeVisible();
+  await grid.getByRole("button", { name: "copy" }).first().click();
+  await expect(page.getByText(/rows? of Ramps copied, for a spreadsheet/)).toBeVisible();
+  await page.getByRole("button", { name: "Show all" }).click();
+  await expect(grid.locator('[data-code="1a"]')).toBeVisible();
+});
+
 test("a person's own list begins as a copy of the essentials, is ordered by keys, and stays", async ({
   page,
 }) => {

@@ -21,6 +21,13 @@ const find = (text: string, more = {}): string[] =>
     each.rows.map((one) => one.code),
   );
 
+test("only some codes, together with whatever else holds", () => {
+  const only = new Set(["1r", "13r", "4r"]);
+  expect(find("", { only })).toEqual(["1r", "4r", "13r"]);
+  expect(find("", { only, notDefault: true })).toEqual(["1r", "13r"]);
+  expect(find("coast", { only: new Set(["1r"]) })).toEqual([]);
+});
+
 describe("finding by words", () => {
   test.each([
     ["4r", "4r"],

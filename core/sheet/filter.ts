@@ -14,6 +14,8 @@ export interface SheetFilter {
   without: readonly ParameterKind[];
   /** One axis alone; what the axes share is 0. */
   axis?: number;
+  /** Only these, axis and set included. */
+  only?: ReadonlySet<string>;
   /** A list of codes without axis and set: only these, in this order, under this title. */
   list?: { title: string; codes: readonly string[] };
 }
@@ -44,6 +46,7 @@ export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
     (!filter.differences || row.differs) &&
     !filter.without.includes(row.kind) &&
     (filter.axis === undefined || group.axis === filter.axis) &&
+    (!filter.only || filter.only.has(row.code)) &&
     (!wanted || wanted.has(row.base ?? row.code)) &&
     meetsAll(row, data.columns, find.conditions);
   const says = (text: string): boolean => words.every((each) => each.some((word) => text.includes(word)));

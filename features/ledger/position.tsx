@@ -212,7 +212,13 @@ export function Position({
                 key={record.number}
                 data={sheet}
                 place={`record of ${position.tag}`}
-                of={{ tag: position.tag, record: record.number }}
+                of={{
+                  tag: position.tag,
+                  record: record.number,
+                  earlier: records.flatMap((each) =>
+                    each.number < record.number && each.definition === record.definition ? [each.number] : [],
+                  ),
+                }}
               />
               {(writing === "standing" || writing === "note") && (
                 <WriteDown

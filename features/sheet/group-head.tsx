@@ -1,7 +1,7 @@
 import type { SheetGroup } from "@/core/sheet";
 
 /** The heading of a group, in words. */
-export function GroupHead({ group }: { group: SheetGroup }) {
+export function GroupHead({ group, onCopy }: { group: SheetGroup; onCopy?: (group: SheetGroup) => void }) {
   const marked = group.rows.filter((each) => each.notDefault).length;
   return (
     <div role="row" className="grid grid-cols-[2.5rem_1fr] h-[38px] bg-leaf border-b border-hairline">
@@ -10,6 +10,17 @@ export function GroupHead({ group }: { group: SheetGroup }) {
         {group.trail && <span className="text-soft font-normal">{group.trail} · </span>}
         {group.title}
         {marked > 0 && <span className="ml-3 text-[12px] font-normal text-soft">{marked} not default</span>}
+        {onCopy && (
+          <button
+            type="button"
+            tabIndex={-1}
+            title={`Copy the ${group.rows.length} rows of ${group.title} for a spreadsheet`}
+            className="ml-3 px-1 text-[12px] font-normal text-soft hover:text-ink underline underline-offset-4 decoration-hairline no-print"
+            onClick={() => onCopy(group)}
+          >
+            copy
+          </button>
+        )}
       </h3>
     </div>
   );

@@ -14,6 +14,8 @@ export interface SheetOf {
   /** A record of a position; its parameters have a history there. */
   tag?: string;
   record?: number;
+  /** Earlier records of the position, the newest first. */
+  earlier?: number[];
   /** A drive that is connected. */
   connection?: string;
   /** A family as it stands in its definition. */

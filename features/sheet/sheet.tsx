@@ -1,16 +1,7 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import {
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type ClipboardEvent,
-  type KeyboardEvent,
-  type ReactNode,
-} from "react";
-import { copyText, filterSheet, gridOf, type SheetData, type SheetRow } from "@/core/sheet";
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
+import { filterSheet, gridOf, type SheetData, type SheetRow } from "@/core/sheet";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { usePhone } from "@/ui/use-phone";
@@ -24,6 +15,8 @@ import { Leaf, type SheetOf } from "./leaf";
 import { OnPaper } from "./on-paper";
 import { RowCells } from "./row-cells";
 import { Toolbar } from "./toolbar";
+import { useChanged } from "./use-changed";
+import { useCopy } from "./use-copy";
 import { useFresh } from "./use-fresh";
 import { useOwnList } from "./use-own-list";
 import { EVERYTHING, useView } from "./use-view";
@@ -59,6 +52,8 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
   const scroller = useRef<HTMLDivElement>(null);
   const foot = useRef<HTMLDivElement>(null);
   const { text, could, notDefault, differences, list, without, axis } = view;
+  const since = of?.earlier?.includes(view.since ?? 0) ? view.since : undefined;
+  const only = useChanged(of, since);
   const found = useMemo(() => {
     const codes = list === "mine" ? own.codes : data.essentials;
     return filterSheet(data, {
@@ -68,9 +63,10 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
       differences,
       without,
       axis,
+      only,
       list: list && codes && { title: list === "mine" ? "My list" : "Essentials", codes },
     });
-  }, [data, text, could, notDefault, differences, list, without, axis, own.codes]);
+  }, [data, text, could, notDefault, differences, list, without, axis, only, own.codes]);
   const { groups } = found;
   const phone = usePhone();
   const printing = usePrinting();
@@ -129,16 +125,6 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
     select(keyOf(items[next]!), extend);
     virtual.scrollToIndex(next, { align: "auto" });
   };
-  // The grid answers the browser's own copying, which needs no permission.
-  const copyChosen = (): void => {
-    scroller.current?.focus();
-    document.execCommand("copy");
-  };
-  const onCopy = (event: ClipboardEvent): void => {
-    if (chosen.length === 0) return;
-    event.preventDefault();
-    event.clipboardData.setData("text/plain", copyText(data.columns, chosen));
-  };
   const jump = useCallback(
     (id: string) => {
       const at = items.findIndex((each) => each.kind === "group" && each.group.id === id);
@@ -148,6 +134,7 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
   );
   const picked = rowOf(items, selected);
   const chosen = useMemo(() => rowsBetween(items, anchor ?? selected, selected), [items, anchor, selected]);
+  const { copyChosen, copyGroup, onCopy } = useCopy(data.columns, chosen, scroller);
   const among = useMemo(() => new Set(chosen.map((each) => each.code)), [chosen]);
   // The row that the address names, or at which the sheet was left, is brought into sight once.
   const brought = useRef(false);
@@ -159,7 +146,14 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
   }, [items, selected, virtual]);
   return (
     <div className="flex flex-col min-h-[max(18rem,70dvh)] md:min-h-72 flex-1 basis-0 print-flow">
-      <Toolbar data={data} view={view} onView={change} found={found} mine={own.codes?.length} />
+      <Toolbar
+        data={data}
+        view={view}
+        onView={change}
+        found={found}
+        mine={own.codes?.length}
+        earlier={of?.earlier ?? []}
+      />
       <div className="flex flex-1 min-h-0 relative">
         <div
           ref={scroller}
@@ -190,7 +184,7 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
             >
               {current && (
                 <div className="sticky top-7 z-10">
-                  <GroupHead group={current} />
+                  <GroupHead group={current} onCopy={copyGroup} />
                 </div>
               )}
               {drawn.map(({ index, start: from }) => {
@@ -224,7 +218,7 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
                     className="absolute inset-x-0"
                     style={{ top: from, height: HEAD_HEIGHT }}
                   >
-                    <GroupHead group={item.group} />
+                    <GroupHead group={item.group} onCopy={copyGroup} />
                   </div>
                 );
               })}

@@ -17,10 +17,12 @@ interface Props {
   found: Filtered;
   /** How many stand on one's own list; undefined where there is none. */
   mine: number | undefined;
+  /** Earlier records that it can be held against. */
+  earlier: readonly number[];
 }
 
 /** What of a sheet is shown: a search within it, and which rows. Whatever is on holds together. */
-export function Toolbar({ data, view, onView, found, mine }: Props) {
+export function Toolbar({ data, view, onView, found, mine, earlier }: Props) {
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
@@ -91,6 +93,22 @@ export function Toolbar({ data, view, onView, found, mine }: Props) {
             ))}
           </select>
         )}
+        {earlier.length > 0 && (
+          <select
+            aria-label="Changed since"
+            value={view.since ?? ""}
+            disabled={!awake}
+            onChange={({ target: { value } }) => onView({ since: value === "" ? undefined : Number(value) })}
+            className="min-h-8 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2"
+          >
+            <option value="">changed since ...</option>
+            {earlier.map((each) => (
+              <option key={each} value={each}>
+                changed since record {each}
+              </option>
+            ))}
+          </select>
+        )}
         {kinds.size > 1 && (
           <Kinds kinds={kinds} without={view.without} onWithout={(without) => onView({ without })} />
         )}
@@ -110,7 +128,15 @@ export function Toolbar({ data, view, onView, found, mine }: Props) {
               <button
                 type="button"
                 className="min-h-8 px-1 underline underline-offset-4 hover:text-ink"
-                onClick={() => onView({ ...EVERYTHING, could: undefined, list: undefined, axis: undefined })}
+                onClick={() =>
+                  onView({
+                    ...EVERYTHING,
+                    could: undefined,
+                    list: undefined,
+                    axis: undefined,
+                    since: undefined,
+                  })
+                }
               >
                 Show all
               </button>

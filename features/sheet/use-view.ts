@@ -15,13 +15,15 @@ export interface View {
   list?: "essentials" | "mine";
   without: ParameterKind[];
   axis?: number;
+  /** Only settings that are otherwise than in this earlier record. */
+  since?: number;
   /** The row in hand. */
   at?: string;
 }
 
 export const EVERYTHING: View = { text: "", notDefault: false, differences: false, without: [] };
 const SETTLE_MS = 400;
-const NAMES = ["find", "show", "hide", "axis", "at"] as const;
+const NAMES = ["find", "show", "hide", "axis", "since", "at"] as const;
 
 /** The view that an address tells; undefined where it tells none. */
 export function viewOf(params: URLSearchParams): View | undefined {
@@ -29,6 +31,7 @@ export function viewOf(params: URLSearchParams): View | undefined {
   const show = (params.get("show") ?? "").split(",");
   const list = (["essentials", "mine"] as const).find((each) => show.includes(each));
   const axis = params.get("axis");
+  const since = params.get("since");
   const without = (params.get("hide") ?? "").split(",");
   return {
     text: params.get("find") ?? "",
@@ -38,6 +41,7 @@ export function viewOf(params: URLSearchParams): View | undefined {
     ...(show.includes("could") ? { could: true } : {}),
     ...(list ? { list } : {}),
     ...(axis !== null && /^\d{1,2}$/.test(axis) ? { axis: Number(axis) } : {}),
+    ...(since !== null && /^[1-9]\d{0,8}$/.test(since) ? { since: Number(since) } : {}),
     ...(params.has("at") ? { at: params.get("at")! } : {}),
   };
 }
@@ -57,6 +61,7 @@ export function withView(params: URLSearchParams, view: View): URLSearchParams {
   next.set("show", show.join(","));
   if (view.without.length > 0) next.set("hide", view.without.join(","));
   if (view.axis !== undefined) next.set("axis", String(view.axis));
+  if (view.since !== undefined) next.set("since", String(view.since));
   if (view.at !== undefined) next.set("at", view.at);
   return next;
 }

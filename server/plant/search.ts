@@ -1,4 +1,4 @@
-import { and, asc, eq, ilike, or } from "drizzle-orm";
+import { and, asc, desc, eq, ilike, isNull, or } from "drizzle-orm";
 import type { FoundThing } from "@/core/contract";
 import { WHEREABOUTS_WORDS } from "@/core/plant";
 import { tables, type Database } from "@/server/database";
@@ -6,7 +6,7 @@ import type { DefinitionShelf } from "@/server/definitions";
 
 const MOST = 8;
 
-/** Looks through positions (tag, title, job number), drives (serial number), the families and their parameters (code, name). */
+/** Looks through positions (tag, title, job number), drives (serial number), open drafts (title, tag), the families and their parameters (code, name). */
 export async function searchEverything(
   db: Database,
   shelf: DefinitionShelf,
@@ -15,7 +15,7 @@ export async function searchEverything(
 ): Promise<FoundThing[]> {
   const wanted = text.trim();
   if (wanted === "") return [];
-  const { position, drive } = tables;
+  const { position, drive, draft } = tables;
   const like = `%${wanted.replace(/[\\%_]/g, "\\$&")}%`;
   const positions = await db
     .select()
@@ -38,6 +38,19 @@ export async function searchEverything(
     .from(drive)
     .leftJoin(position, eq(position.id, drive.positionId))
     .where(and(eq(drive.plantId, plantId), ilike(drive.serial, like)))
+    .limit(MOST);
+  const drafts = await db
+    .select({ id: draft.id, title: draft.title, byName: draft.byName, tag: position.tag })
+    .from(draft)
+    .innerJoin(position, eq(position.id, draft.positionId))
+    .where(
+      and(
+        eq(draft.plantId, plantId),
+        isNull(draft.closedAt),
+        or(ilike(draft.title, like), ilike(position.tag, like)),
+      ),
+    )
+    .orderBy(desc(draft.id))
     .limit(MOST);
   const lower = wanted.toLowerCase();
   const parameters = shelf.all.flatMap((definition) =>
@@ -70,6 +83,12 @@ export async function searchEverything(
       title: serial,
       detail: tag ? `fitted at ${tag}` : WHEREABOUTS_WORDS[whereabouts],
       href: `/drives/${encodeURIComponent(definitionId)}/${encodeURIComponent(serial)}`,
+    })),
+    ...drafts.map(({ id, title, byName, tag }): FoundThing => ({
+      kind: "draft",
+      title: `Draft “${title}”`,
+      detail: `${tag}, ${byName}`,
+      href: `/drafts/${id}`,
     })),
     ...families.slice(0, MOST),
     ...parameters.slice(0, MOST),

@@ -4,8 +4,16 @@ import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { hollin, plover, rill } from "@/families/testing";
 import { tables } from "@/server/database";
-import { addNote, keepReading, newestRecord, recordColumn } from "@/server/ledger";
-import { elsewhere, historyOf, keepOwnList, oddWords, ownListOf, parameterView } from "@/server/sheets";
+import { addNote, keepReading, newestRecord, recordAt, recordColumn } from "@/server/ledger";
+import {
+  changedCodes,
+  elsewhere,
+  historyOf,
+  keepOwnList,
+  oddWords,
+  ownListOf,
+  parameterView,
+} from "@/server/sheets";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
 
@@ -151,4 +159,17 @@ test("a person's list is their own, in their order, each code once", async () =>
   await keepOwnList(db, plant.person.id, rill.id, []);
   expect(await ownListOf(db, plant.person.id, rill.id)).toEqual([]);
   expect(await ownListOf(db, plant.person.id, hollin.id)).toBeUndefined();
+});
+
+describe("what changed since an earlier record", () => {
+  const changed = async (now: number, then: number, tag = "KL-03") => {
+    const [one, other] = await Promise.all([now, then].map((each) => recordAt(plant.app.db, 1, tag, each)));
+    return changedCodes(plant.app.db, plant.app.shelf, one!.row, other!.row);
+  };
+  test("settings only, in the definition's order; what one of the two does not have counts", async () => {
+    expect(await changed(3, 2)).toEqual(["13r"]);
+    expect(await changed(4, 1)).toEqual(["4r"]);
+    expect(await changed(3, 1)).toEqual(["1r"]);
+    expect(await changed(2, 2)).toEqual([]);
+  });
 });

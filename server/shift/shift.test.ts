@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
+import { beginDraft, giveUpDraft } from "@/server/drafts";
 import { addDrive, findDrive, moveDrive } from "@/server/drives";
-import { keepReading } from "@/server/ledger";
+import { keepReading, recordAt } from "@/server/ledger";
 import { addPerson } from "@/server/people";
+import { searchEverything } from "@/server/plant";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
 import { acceptShift, handOver, listShifts, openItems } from ".";
@@ -45,6 +47,20 @@ test("what is open is told, handed over with what was said, and accepted once, b
   expect(await acceptShift(db, people[0]!, 2, shift!.id, at)).toMatchObject({
     trouble: { kind: "not-found" },
   });
+});
+
+test("a draft is open until it is entered or given up", async () => {
+  const { db, shelf, now } = plant.app;
+  const found = await recordAt(db, 1, "KL-03", 1);
+  const here = { id: plant.positionId, plantId: 1, tag: "KL-03" };
+  const id = await beginDraft(db, plant.person, here, { record: found!.row }, "Softer", now());
+  const said = async () => (await open()).filter((each) => each.kind === "draft").map((each) => each.text);
+  expect(await said()).toEqual(["KL-03: the draft “Softer” is in no drive, and nobody has entered it."]);
+  const found2 = await searchEverything(db, shelf, 1, "softer");
+  expect(found2).toEqual([expect.objectContaining({ kind: "draft", href: `/drafts/${id}` })]);
+  await giveUpDraft({ db, shelf, now }, plant.person, 1, id);
+  expect(await said()).toEqual([]);
+  expect(await searchEverything(db, shelf, 1, "softer")).toEqual([]);
 });
 
 test("a spare that is lent is open until it is back; a drive read on its reduced supply until it was read without", async () => {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { driveHref } from "@/server/drives";
@@ -6,11 +6,11 @@ import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import type { Overviews } from "@/server/plant";
 
-const { shiftHandover, shiftAcceptance, drive, current, record, position } = tables;
+const { shiftHandover, shiftAcceptance, drive, draft, current, record, position } = tables;
 
 /** Something that the next shift has to know. */
 export interface OpenItem {
-  kind: "restore" | "volatile" | "trip" | "reduced-supply" | "drive" | "not-ready";
+  kind: "restore" | "volatile" | "trip" | "reduced-supply" | "drive" | "draft" | "not-ready";
   text: string;
   href: string;
   /** Whose it is, where somebody's. */
@@ -20,7 +20,7 @@ export interface OpenItem {
 /** Positions that are not ready, as many as are named one by one. */
 const MOST_NAMED = 40;
 
-/** What is open in a plant: restores, values that are gone at a power-off, trips and reduced supplies as they were read last, drives that are lent, or of which nobody has decided, positions that are not ready. */
+/** What is open in a plant: restores, values that are gone at a power-off, trips and reduced supplies as they were read last, drives that are lent, or of which nobody has decided, drafts that are in no drive, positions that are not ready. */
 export async function openItems(db: Database, overviews: Overviews, plantId: number): Promise<OpenItem[]> {
   const { lines } = await overviews.of(plantId);
   const there = lines.filter((each) => !each.retired);
@@ -54,6 +54,13 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
     .innerJoin(position, eq(position.id, current.positionId))
     .where(and(eq(current.which, "newest"), eq(position.plantId, plantId), eq(record.reducedSupply, true)))
     .orderBy(asc(position.tag));
+  const drafts = await db
+    .select({ id: draft.id, tag: position.tag, title: draft.title, byName: draft.byName })
+    .from(draft)
+    .innerJoin(position, eq(position.id, draft.positionId))
+    .where(and(eq(draft.plantId, plantId), isNull(draft.closedAt)))
+    .orderBy(desc(draft.id))
+    .limit(MOST_NAMED);
   return [
     ...reasons
       .filter(({ reason }) => reason.code === "open-restore")
@@ -88,6 +95,12 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
           ? `Drive ${each.serial} is lent${each.place ? `: ${each.place}` : ""}.`
           : `Drive ${each.serial} was taken out, and nobody has said whether it is a spare or scrap.`,
       href: driveHref(each),
+    })),
+    ...drafts.map((each): OpenItem => ({
+      kind: "draft",
+      text: `${each.tag}: the draft “${each.title}” is in no drive, and nobody has entered it.`,
+      href: `/drafts/${each.id}`,
+      byName: each.byName,
     })),
     ...notReady.slice(0, MOST_NAMED).map(({ tag, title, reasons: own }): OpenItem => ({
       kind: "not-ready",

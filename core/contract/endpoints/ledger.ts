@@ -77,7 +77,7 @@ export const searchPlant = endpoint({
   query: object({ q: text({ max: 100 }) }),
   answer: list(
     object({
-      kind: oneOf(["position", "drive", "family", "parameter"]),
+      kind: oneOf(["position", "drive", "draft", "family", "parameter"]),
       title: text(),
       detail: text(),
       /** Where it leads: within the plant, but for families. */

@@ -88,6 +88,16 @@ export const showElsewhere = endpoint({
   ),
 });
 
+export const changedSince = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/positions/:tag/records/:record/changed",
+  does: "Codes of the settings that a record has otherwise than an earlier one of the same position; what one of them does not have counts as otherwise.",
+  right: "see",
+  params: object({ plant: name, tag: name, record: whole({ min: 1, max: 2 ** 31 - 1 }) }),
+  query: object({ since: whole({ min: 1, max: 2 ** 31 - 1 }) }),
+  answer: object({ codes: list(text()) }),
+});
+
 export const ownList = endpoint({
   method: "GET",
   path: "/api/plants/:plant/families/:definition/own-list",
