@@ -23,6 +23,8 @@ export function widened(base: Definition, count: number): Definition {
   }));
   file.rules = [];
   delete file.quantities;
+  delete file.terminals;
+  delete file.externalTrip;
   delete file.essentials;
   delete file.presets;
   delete file.startsByItself;
