@@ -49,6 +49,13 @@ export function ConditionField({
             autoComplete="off"
             disabled={!awake}
             displayValue={(each: string) => each}
+            onKeyDown={(event) => {
+              // With nothing to choose the list would only swallow it: what was typed is answered for.
+              if (event.key === "Enter" && !parsed.ok && offered.length === 0) {
+                event.preventDefault();
+                add(text);
+              }
+            }}
             onChange={(event) => {
               setText(event.target.value);
               setTrouble(undefined);
