@@ -66,7 +66,7 @@ for (const child of children)
   });
 process.on("SIGINT", () => end(0));
 process.on("SIGTERM", () => end(0));
-if (await answers(`http://127.0.0.1:${port}/sign-in`)) {
+if (await answers(`http://127.0.0.1:${port}/sign-in`, 180)) {
   console.log(
     `\n  Calm Ledger, with the demo plant Tarn Hollow Tileworks:  http://127.0.0.1:${port}\n  Sign in as ines@tarnhollow.example with quiet-kiln-26 (the sign-in page says so too).  End with Ctrl+C.\n`,
   );

@@ -5,6 +5,8 @@
 import { createServer } from "node:http";
 import { answers, buildWhenNeeded, installPackages, start } from "./prepare.mjs";
 
+/** Two plants are made side by side, on a machine that may be slow; the browser tests wait this long too. */
+const LONGEST_S = 280;
 const [port, list] = process.argv.slice(2);
 const environments = JSON.parse(list);
 installPackages();
@@ -19,6 +21,8 @@ const end = (status) => {
 for (const child of children) child.on("exit", (status) => end(status ?? 1));
 process.on("SIGINT", () => end(0));
 process.on("SIGTERM", () => end(0));
-const ready = await Promise.all(environments.map(({ PORT }) => answers(`http://127.0.0.1:${PORT}/sign-in`)));
+const ready = await Promise.all(
+  environments.map(({ PORT }) => answers(`http://127.0.0.1:${PORT}/sign-in`, LONGEST_S)),
+);
 if (ready.every(Boolean)) createServer((_, answer) => answer.end("ready")).listen(Number(port), "127.0.0.1");
 else end(1);
