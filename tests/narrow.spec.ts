@@ -32,7 +32,7 @@ for (const size of SIZES)
       await page.goto(path);
       await expect(page.getByLabel("Live line")).toBeVisible();
       const grid = page.getByRole("grid", { name: "Parameters" });
-      if (/KL-04$|compare|rill-4|\/bench\/./.test(path)) await expect(grid).toBeVisible();
+      if (/KL-04$|KL-04:standing$|rill-4|\/bench\/./.test(path)) await expect(grid).toBeVisible();
       const seen = await page.evaluate(() => ({
         wide: document.documentElement.scrollWidth - document.documentElement.clientWidth,
         head: document.querySelector("header")!.getBoundingClientRect().height,
