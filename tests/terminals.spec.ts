@@ -1,5 +1,5 @@
 import { expect, test } from "./fixtures";
-import { at, atCabinet, connect, signIn } from "./helpers";
+import { at, atCabinet, connect, letGoOfAll, signIn } from "./helpers";
 import { expectSoundByDayAndNight } from "./sound";
 
 test("terminals say what they do and what they are now; when the cable is out, no state is shown as if it were of now", async ({
@@ -14,6 +14,7 @@ test("terminals say what they do and what they are now; when the cable is out, n
   await expect(row("METER")).toContainText("not told");
   await expectSoundByDayAndNight(page);
 
+  await letGoOfAll(page);
   await connect(page, "KL-01");
   const asked = page.waitForResponse((answer) => answer.url().includes("/now?codes="));
   await page.getByLabel("Find in this sheet").fill("dc bus voltage");

@@ -42,9 +42,11 @@ export function Leaf({
   onClose: () => void;
 }) {
   const { plant } = usePlant();
+  // The earlier records are for the toolbar alone.
+  const { earlier: _, ...about } = of;
   const asked = useAsked(
     sheets.showParameter,
-    { params: { plant, definition: family }, query: { ...of, code: row.code } },
+    { params: { plant, definition: family }, query: { ...about, code: row.code } },
     { keepLast: true },
   );
   const view = asked?.ok && asked.value.code === row.code ? asked.value : undefined;
