@@ -120,7 +120,7 @@ export function DrivePage({ id, tags, areas, sheet, readAt, standing, view: firs
               <Offered right="connect">
                 {view.phase === "connected" &&
                   view.readingDisturbs === undefined &&
-                  "What it measures is refreshed while it is in sight. "}
+                  "What it measures is refreshed while it is in sight, for whoever has acknowledged the warning. "}
                 <Link className="underline underline-offset-4" href={to(`/bench/${id}/terminals`)}>
                   Terminals
                 </Link>

@@ -38,6 +38,8 @@ export function StartPage({ draft, place, places, sections, notAsked }: Props) {
   const [reason, setReason] = useState("");
   const [trouble, setTrouble] = useState<Trouble>();
   const [busy, setBusy] = useState(false);
+  /** Counts how often somebody else was first: what the answers set is looked at anew then. */
+  const [anew, setAnew] = useState(0);
   const params = { plant, draft: draft.id };
   const settled = useSettled(answers, SETTLE_MS);
   const given = Object.values(settled).some((each) => each.trim() !== "");
@@ -45,7 +47,7 @@ export function StartPage({ draft, place, places, sections, notAsked }: Props) {
   const looked = useAsked(
     drafts.lookAtSeveral,
     { params, body: { wish } },
-    { enabled: given, keepLast: true },
+    { enabled: given, keepLast: true, version: anew },
   );
   const seen = given && looked?.ok ? looked.value : undefined;
   const current = settled === answers;
@@ -60,7 +62,10 @@ export function StartPage({ draft, place, places, sections, notAsked }: Props) {
       body: { wish, seal: seen.seal, reason, although },
     });
     setBusy(false);
-    if (!answer.ok) return setTrouble(answer.trouble);
+    if (!answer.ok) {
+      if (answer.trouble.kind === "changed-meanwhile") setAnew((before) => before + 1);
+      return setTrouble(answer.trouble);
+    }
     toast.success(`${counted(seen.lines.length, "value")} put into the draft. It is in no drive.`);
     router.push(to(`/drafts/${draft.id}`));
     router.refresh();
