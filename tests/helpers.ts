@@ -93,6 +93,8 @@ export async function lookThrough(page: Page, serial: string): Promise<void> {
 
 /** Lets go of every drive: those of a plant are the same for all its tests. What somebody else connected is asked about first. */
 export async function letGoOfAll(page: Page): Promise<void> {
+  // A page that has just come does not know yet which drives there are.
+  await expect(page.getByLabel("Live line")).not.toContainText("Asking which drives");
   const drives = page.getByLabel("Live line").getByRole("button", { name: "Let go", includeHidden: true });
   const although = page.getByRole("button", { name: "Let go all the same" });
   for (let left = await drives.count(); left > 0; left--) {
@@ -103,4 +105,39 @@ export async function letGoOfAll(page: Page): Promise<void> {
     if (await although.isVisible()) await although.click();
     await expect(drives).toHaveCount(left - 1);
   }
+}
+
+/** Somebody looks at everything that asks: looks in one go, decisions one by one with the keyboard. */
+export async function decideAll(page: Page): Promise<void> {
+  const looks = page.getByRole("button", { name: /^Looked at/ });
+  while ((await looks.count()) > 0) await looks.first().click();
+  const deciding = page.getByRole("region", { name: /^(Decide yourself|Out of the target's range)/ });
+  for (const group of await deciding.all()) {
+    const rows = group.locator("[data-carry-row]");
+    for (let i = 0; i < (await rows.count()); i++) {
+      if ((await rows.nth(i).textContent())!.includes("typed")) continue;
+      await rows.nth(i).focus();
+      await page.keyboard.press("t");
+    }
+  }
+  await expect(page.getByText("Nothing is open any more.")).toBeVisible();
+}
+
+/** Makes the draft, enters it, and goes on to writing it to the connected drive. */
+export async function restoreCarried(page: Page, serial: string): Promise<void> {
+  await page.getByRole("button", { name: "Make the draft" }).click();
+  await page.waitForURL(/\/drafts\/\d+/);
+  await expect(page.getByText(/Carried over from record \d+/)).toBeVisible();
+  await page.getByRole("button", { name: /^Write it to / }).click();
+  await page.getByLabel("What it is for").fill("The old one died.");
+  await page.getByRole("button", { name: /Enter it, and write it to / }).click();
+  await page.getByRole("button", { name: "Read the drive and check" }).click();
+  // A drive of another family than the position's is asked about once.
+  const although = page.getByRole("button", { name: /all the same$/ });
+  await expect(although.or(page.getByRole("heading", { name: /: record \d+ → drive/ }))).toBeVisible();
+  if (await although.isVisible()) await although.click();
+  await page.waitForURL(/\/restore\/\d+/);
+  await expect(page.getByRole("button", { name: /Write \d+ parameters/ })).toBeVisible({ timeout: 30_000 });
+  await lookThrough(page, serial);
+  await page.getByRole("button", { name: /Write \d+ parameters/ }).click();
 }

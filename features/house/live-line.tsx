@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useEffect } from "react";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { linkText } from "@/core/link";
-import { worksByItself, type Place, type Stage, type WaitsFor } from "@/core/restore";
+import { worksByItself, type Operation, type Place, type Stage, type WaitsFor } from "@/core/restore";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
@@ -17,7 +17,7 @@ import { clock, duration } from "@/ui/when";
 export function LiveLine() {
   const { plant, to } = usePlant();
   useLiveStream(plant);
-  const { connections, jobs, online, offlineSince, signedOut } = useLive();
+  const { connections, jobs, snapshots, online, offlineSince, signedOut } = useLive();
   // The whole page is dimmed: what it shows was true when the program was last heard.
   useEffect(() => {
     document.documentElement.toggleAttribute("data-unheard", !online);
@@ -45,7 +45,9 @@ export function LiveLine() {
         </span>
       )}
       {connections.size === 0 && unconnected.length === 0 && online && (
-        <span className="text-soft">No drive is connected.</span>
+        <span className="text-soft">
+          {snapshots === 0 ? "Asking which drives are connected ..." : "No drive is connected."}
+        </span>
       )}
       {[...connections.values()].map((each) => (
         <Connected key={each.id} view={each} job={open.find((job) => isAt(each, job))} />
@@ -56,7 +58,7 @@ export function LiveLine() {
           href={to(`/restore/${job.id}`)}
           className="whitespace-nowrap text-ochre underline underline-offset-4"
         >
-          {job.tag}: restore waits for its drive
+          {job.tag}: {WORK[job.kind]} waits for its drive
         </Link>
       ))}
     </footer>
@@ -118,7 +120,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       {state?.volatile && <span title="Some values would be gone after a power-off.">volatile</span>}
       {job && (
         <Link href={to(`/restore/${job.id}`)} className="underline underline-offset-4">
-          restore
+          {WORK[job.kind]}
         </Link>
       )}
       {question}
@@ -126,7 +128,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
         <button
           type="button"
           disabled={working}
-          title={working ? "A restore is under way." : "Let go of this drive"}
+          title={working ? `Under way: ${WORK[job.kind]}.` : "Let go of this drive"}
           onClick={() =>
             void askFirst("Let go all the same", (although) =>
               ask(bench.letGo, { params: { plant, connection: view.id }, body: { although } }),
@@ -141,21 +143,31 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
   );
 }
 
+const WORK: Record<Operation, string> = {
+  restore: "restore",
+  "make-permanent": "making permanent",
+  "power-off": "power-off",
+  "factory-reset": "factory reset",
+};
+
 const STAGES: Record<Stage, string> = {
-  "read-before": "reading before the restore",
-  review: "plan waits to be looked through",
+  "read-before": "read before anything is done",
+  review: "waits to be looked through",
   write: "being written",
   "look-again": "read again before it is made permanent",
   "make-permanent": "being made permanent",
   restart: "restarts",
+  "power-off": "is to be switched off",
+  reset: "being reset",
   verify: "read again",
-  receipt: "restored",
+  receipt: "done",
 };
 const WAITS: Record<WaitsFor, string> = {
   permission: "waits for the write permission",
   motor: "waits for the motor to stop",
+  power: "waits to be switched off and on",
   drive: "drive is lost, trying again",
-  person: "restore halted",
+  person: "halted",
 };
 
 function placeWords({ stage, waitsFor }: Place): string {

@@ -54,6 +54,8 @@ export function useLiveStream(plant: string): void {
       if (users === 0) {
         close?.();
         close = undefined;
+        // Of another plant nothing is known until it is told.
+        become(NOTHING);
       }
     };
   }, [plant]);

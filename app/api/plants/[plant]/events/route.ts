@@ -15,8 +15,12 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
           end();
         }
       };
+      // What happens while the snapshot is made is told after it: told before, the snapshot would take it back.
+      let meanwhile: LiveEvent[] | undefined = [];
       const leave = app.events.subscribe((event, plantId) => {
-        if (plantId === plant.id) send(event);
+        if (plantId !== plant.id) return;
+        if (meanwhile) meanwhile.push(event);
+        else send(event);
       });
       const beat = setInterval(() => {
         controller.enqueue(encoder.encode(": still here\n\n"));
@@ -43,6 +47,8 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
         jobs: await app.restores.openViews(plant.id),
         searches: app.searches.views(plant.id),
       });
+      for (const event of meanwhile) send(event);
+      meanwhile = undefined;
     },
     cancel() {
       end();
