@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { cpus } from "node:os";
 import { readFamilies } from "@/families/read";
+import { measureCarryingOver } from "./carry-over";
 import { measureComparing } from "./compare";
 import { measureCrowd } from "./crowd";
 import { measureFinding } from "./find";
@@ -32,6 +33,7 @@ const figures: Figure[] = [
   ...(await measureFinding(families, rill)),
   ...(await measureFormats(rill)),
   ...(await measureComparing(rill)),
+  ...(await measureCarryingOver(rill, family("fennimore-runnel-1"), family("oakhanger-hollin-5"))),
   ...(await measurePages(base)),
   ...(await measurePaper()),
   ...(await measureScale(base)),
