@@ -1,0 +1,98 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { toast } from "sonner";
+import { checklists, type ChecklistsView } from "@/core/contract";
+import { useMay } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { act } from "@/features/live/ask";
+import { Button } from "@/ui/button";
+import { Field } from "@/ui/field";
+import { moment } from "@/ui/when";
+
+/** A position's own lists, written by whoever arranges the plant: what no parameter holds, and the acceptance. */
+export function ChecklistsPage({ tag, title, lists }: { tag: string; title: string; lists: ChecklistsView }) {
+  const router = useRouter();
+  const { plant, to } = usePlant();
+  const may = useMay("arrange");
+  const [beforeOn, setBeforeOn] = useState(lists.beforeOn.join("\n"));
+  const [acceptance, setAcceptance] = useState(lists.acceptance.join("\n"));
+  const [keepers, setKeepers] = useState(lists.keepers);
+  const [busy, setBusy] = useState(false);
+  const keep = async (): Promise<void> => {
+    setBusy(true);
+    const body = { beforeOn, acceptance, keepers, version: lists.version };
+    const kept = await act(checklists.keepChecklists, { params: { plant, tag }, body });
+    setBusy(false);
+    if (!kept) return;
+    toast.success("Kept. They stand on the receipts of this position from now on.");
+    router.refresh();
+  };
+  const box = (label: string, about: string, value: string, onChange: (value: string) => void) => (
+    <label className="block">
+      <span className="block font-semibold">{label}</span>
+      <span className="block text-soft text-[15px] mb-1">{about}</span>
+      <textarea
+        value={value}
+        readOnly={!may}
+        rows={8}
+        maxLength={8000}
+        onChange={({ target }) => onChange(target.value)}
+        className="w-full rounded-page border border-hairline bg-leaf px-3 py-2 focus:border-copper"
+      />
+    </label>
+  );
+  return (
+    <form
+      className="px-6 max-sm:px-3 py-5 max-w-3xl w-full mx-auto space-y-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <div>
+        <h1 className="text-xl font-semibold">
+          <Link
+            className="font-mono hover:underline underline-offset-4"
+            href={to(`/positions/${encodeURIComponent(tag)}`)}
+          >
+            {tag}
+          </Link>{" "}
+          {title}: its own lists
+        </h1>
+        <p className="text-soft text-[15px]">
+          A line a row. A line that ends with a colon asks for a value, as in “Deceleration from 50 Hz, s:”.
+          {lists.byName && lists.at !== undefined && ` Written by ${lists.byName}, ${moment(lists.at)}.`}
+        </p>
+      </div>
+      {box(
+        "Before switching on",
+        "What no parameter holds: address switches, termination, input switches, earthing screw, cards, resistor and brake wiring.",
+        beforeOn,
+        setBeforeOn,
+      )}
+      {box(
+        "Acceptance",
+        "Before the machine is handed back: direction, stop, limits, interlocks.",
+        acceptance,
+        setAcceptance,
+      )}
+      <Field
+        label="Who else holds its values"
+        hint="A controller above, a memory card, a program on the drive; and which of them wins at the next power-up. It is said before every restore here."
+        value={keepers}
+        readOnly={!may}
+        maxLength={1000}
+        onChange={({ target }) => setKeepers(target.value)}
+      />
+      {may ? (
+        <Button type="submit" rank="primary" disabled={busy}>
+          Keep the lists
+        </Button>
+      ) : (
+        <p className="text-soft">They are written by whoever may arrange positions.</p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,70 @@
+import { desc, eq } from "drizzle-orm";
+import { linesOf } from "@/core/checklist";
+import type { ChecklistsView } from "@/core/contract";
+import { bad, good, type Result } from "@/core/drive";
+import { tables, type Database } from "@/server/database";
+import { writeJournal } from "@/server/journal";
+import type { Person } from "@/server/people";
+
+const { positionChecks } = tables;
+
+/** A position's own lists as they are now; empty ones where nobody has written any. */
+export async function checklistsOf(db: Database, positionId: number): Promise<ChecklistsView> {
+  const [row] = await db
+    .select()
+    .from(positionChecks)
+    .where(eq(positionChecks.positionId, positionId))
+    .orderBy(desc(positionChecks.id))
+    .limit(1);
+  if (!row) return { beforeOn: [], acceptance: [], keepers: "" };
+  const { id, beforeOn, acceptance, keepers, byName, at } = row;
+  return { beforeOn, acceptance, keepers, version: id, byName, at: at.getTime() };
+}
+
+/** Writes a position's lists anew; the former ones stay. Refused where somebody else wrote them since they were seen. */
+export async function keepChecklists(
+  db: Database,
+  person: Person,
+  position: { id: number; plantId: number; tag: string },
+  typed: { beforeOn: string; acceptance: string; keepers: string; version?: number },
+  at: Date,
+): Promise<Result<ChecklistsView>> {
+  return db.transaction(async (tx) => {
+    // One writer at a time for a position: of two, the second sees what the first wrote.
+    await tx
+      .select({ id: tables.position.id })
+      .from(tables.position)
+      .where(eq(tables.position.id, position.id))
+      .for("update");
+    const now = await checklistsOf(tx, position.id);
+    if (now.version !== typed.version)
+      return bad({
+        kind: "changed-meanwhile",
+        text: `${now.byName ?? "Somebody"} has written these lists meanwhile.`,
+        remedy: "Copy what you typed, load the page again, and put the two together.",
+      });
+    const beforeOn = linesOf(typed.beforeOn);
+    const acceptance = linesOf(typed.acceptance);
+    const keepers = typed.keepers.trim();
+    await tx.insert(positionChecks).values({
+      positionId: position.id,
+      beforeOn,
+      acceptance,
+      keepers,
+      at,
+      by: person.id,
+      byName: person.name,
+    });
+    await writeJournal(tx, {
+      at,
+      plantId: position.plantId,
+      by: person.id,
+      byName: person.name,
+      kind: "position",
+      positionId: position.id,
+      text: `Wrote the lists of ${position.tag}: ${beforeOn.length} lines before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}.`,
+      href: `/positions/${encodeURIComponent(position.tag)}/checks`,
+    });
+    return good(await checklistsOf(tx, position.id));
+  });
+}
