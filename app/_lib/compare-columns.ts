@@ -7,6 +7,7 @@ import { buildSheet } from "@/core/sheet";
 import type { Application } from "@/server/application";
 import { loadDraft } from "@/server/drafts";
 import { defaultColumn, recordAt, recordColumn, type RecordRow } from "@/server/ledger";
+import type { FileBeside } from "@/server/old-files";
 import type { SideBySide } from "@/server/paper";
 
 /** What stands beside others, with the list that it is read by. */
@@ -17,6 +18,8 @@ export interface ComparedColumn {
   /** The record it is. */
   of?: { tag: string; record: number };
   row?: RecordRow;
+  /** The file it is from. */
+  file?: FileBeside;
 }
 
 export interface Compared {
@@ -35,7 +38,7 @@ export interface Compared {
 /** As many as one page holds. */
 const MOST = 8;
 
-/** Everything that tokens name: `TAG:7` a record, `TAG:standing`, `TAG:default` the factory's values for the rating there, `live:ID` a connected drive, `draft:ID` a draft. */
+/** Everything that tokens name: `TAG:7` a record, `TAG:standing`, `TAG:default` the factory's values for the rating there, `live:ID` a connected drive, `draft:ID` a draft, `file:ID` a file that was dropped there. */
 export async function comparedColumns(
   app: Application,
   plantId: number,
@@ -92,6 +95,12 @@ async function findColumn(
     const { definition, rating, values, tag, row } = loaded;
     const title = `${tag} draft “${row.title}”`;
     return { definition, rating, column: { id: token, title, source: "draft", at: tag, values } };
+  }
+  if (place === "file") {
+    const file = app.beside.find(plantId, which);
+    if (!file) return undefined;
+    const { definition, rating, values, name } = file;
+    return { definition, rating, file, column: { id: token, title: `File ${name}`, source: "file", values } };
   }
   const found = await recordAt(app.db, plantId, place, which === "default" ? "standing" : wanted(which));
   const definition = found && (await app.shelf.ofRecord(app.db, found.row));

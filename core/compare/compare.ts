@@ -1,8 +1,8 @@
 import { EVERYTHING, withinScope, type Definition, type Scope } from "@/core/definition";
 import { floatOf, isBits, isFloat, isText, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 
-/** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). */
-export type Source = "default" | "record" | "draft" | "live";
+/** Where the values of a column come from; decides how they are drawn (ink, pencil, lit). A file is in no archive: it is drawn as softly as a default. */
+export type Source = "default" | "record" | "draft" | "live" | "file";
 
 export interface Column {
   id: string;

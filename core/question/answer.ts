@@ -3,7 +3,7 @@ import { cellOf, parameterAt, placesOf, type QuantityValue } from "@/core/quanti
 import type { Verdict } from "@/core/readiness";
 import { formatLine, isText, physicalRational, type Parameter, type RawValue } from "@/core/value";
 import { amountIn, compareAmounts } from "./amount";
-import type { Condition, Fact, Holds, Operator, Test } from "./condition";
+import { anyHolds, type Condition, type Fact, type Holds, type Operator, type Test } from "./condition";
 
 /** A position as a question looks at it. */
 export interface Asked {
@@ -51,6 +51,11 @@ export function answer(condition: Condition, asked: Asked): Answer {
         holds: yesIf((asked.readiness === condition.verdict) === (condition.op === "=")),
         cell: { ready: "yes", "with-care": "with care", no: "no" }[asked.readiness],
       };
+    case "either": {
+      const each = condition.any.map((one) => answer(one, asked));
+      const cell = [...new Set(each.map((one) => one.cell))].join("; ");
+      return { holds: anyHolds(each.map((one) => one.holds)), cell };
+    }
     case "quantity": {
       if (!asked.definition) return unknown("no record that can be read");
       const cells = cellOf(asked.definition, asked.values, condition.quantity);
@@ -106,6 +111,11 @@ function ofParameter(parameter: Parameter, raw: RawValue | undefined, { op, text
   const than = amountIn(text, parameter.unit);
   if (amount && than) return { holds: yesIf(by(op, compareAmounts(amount, than))), cell };
   if (op !== "=" && op !== "!=") return unknown(cell);
+  // "Fitted" is a choice of its own, and stands in "Not fitted" too.
+  const exact = parameter.choices?.find(
+    (each) => each.text.toLowerCase() === text.toLowerCase() || String(each.value) === text,
+  );
+  if (exact) return { holds: yesIf((exact.value === Number(raw)) === (op === "=")), cell };
   const words = isText(parameter.type) ? String(raw) : cell;
   return { holds: yesIf(words.toLowerCase().includes(text.toLowerCase()) === (op === "=")), cell };
 }

@@ -21,7 +21,10 @@ export const FACTS = {
 export type Fact = keyof typeof FACTS;
 
 /** One thing asked of every position; all that are asked must hold. */
-export type Condition =
+export type Condition = Simple | { about: "either"; any: Simple[] };
+
+/** A condition that is not several. */
+export type Simple =
   | { about: "quantity"; quantity: Quantity; test: Test }
   /** A code as the vendor prints it, in every family that has it. */
   | { about: "code"; code: string; test: Test }
@@ -38,4 +41,10 @@ export type Holds = "yes" | "no" | "unknown";
 export function allHold(each: readonly Holds[]): Holds {
   if (each.includes("no")) return "no";
   return each.includes("unknown") ? "unknown" : "yes";
+}
+
+/** A yes is enough; else what is unknown stays so. */
+export function anyHolds(each: readonly Holds[]): Holds {
+  if (each.includes("yes")) return "yes";
+  return each.includes("unknown") ? "unknown" : "no";
 }

@@ -1,7 +1,7 @@
 import { quantityOf, QUANTITIES, type Quantity } from "@/core/definition";
 import type { Verdict } from "@/core/readiness";
 import { amountIn } from "./amount";
-import { FACTS, type Condition, type Fact, type Operator, type Test } from "./condition";
+import { FACTS, type Condition, type Fact, type Operator, type Simple, type Test } from "./condition";
 
 export type ParsedCondition =
   | { ok: true; condition: Condition }
@@ -39,11 +39,31 @@ const READINESS: Record<string, Verdict> = {
 const AGE = ["age", "record", "age of the record", "recorded"];
 
 /**
- * One condition as a person types it: "deceleration time < 2 s", "brake resistor = yes", "firmware below 4.2", "14r = fitted", "age > 90 days", "readiness = no".
+ * One condition as a person types it: "deceleration time < 2 s", "brake resistor = yes", "firmware below 4.2", "14r = fitted", "age > 90 days", "readiness = no"; several with "or" between, of which one is enough: "way to stop = coast or ramp".
  * `codes`: every code of the families in the plant, without axis and set. What is no condition says why, and which quantities are likely meant.
  */
 export function parseCondition(typed: string, codes: ReadonlySet<string>): ParsedCondition {
   const text = typed.trim().replace(/\s+/g, " ");
+  const whole = parseSimple(text, codes);
+  const parts = text.split(/ or /i);
+  // A word of a quantity may have an "or" of its own.
+  if (parts.length === 1 || (whole.ok && whole.condition.about === "quantity")) return whole;
+  const any: Simple[] = [];
+  const first = BY_SIGN.exec(parts[0]!) ?? BY_WORD.exec(parts[0]!);
+  for (const [i, part] of parts.entries()) {
+    const compares = BY_SIGN.test(part) || BY_WORD.test(part);
+    // "= coast or ramp": what is compared, and how, is said once.
+    const said = i > 0 && !compares && first ? `${first[1]} ${first[2]} ${part}` : part;
+    const parsed = parseSimple(said, codes);
+    if (!parsed.ok) return parsed;
+    any.push(parsed.condition);
+  }
+  return { ok: true, condition: { about: "either", any } };
+}
+
+type ParsedSimple = Extract<ParsedCondition, { ok: false }> | { ok: true; condition: Simple };
+
+function parseSimple(text: string, codes: ReadonlySet<string>): ParsedSimple {
   const found = BY_SIGN.exec(text) ?? BY_WORD.exec(text);
   if (!found) {
     const likely = likelyQuantities(text);
@@ -82,7 +102,7 @@ export function parseCondition(typed: string, codes: ReadonlySet<string>): Parse
   );
 }
 
-function quantity(which: Quantity, test: Test): ParsedCondition {
+function quantity(which: Quantity, test: Test): ParsedSimple {
   const { title, unit, words } = quantityOf(which);
   if (words) {
     if (test.op !== "=" && test.op !== "!=") return no(`${title} is no number: ask with = or !=.`);
@@ -102,20 +122,20 @@ function quantity(which: Quantity, test: Test): ParsedCondition {
   return { ok: true, condition: { about: "quantity", quantity: which, test } };
 }
 
-function firmware(test: Test): ParsedCondition {
+function firmware(test: Test): ParsedSimple {
   return /^\d+(\.\d+)*$/.test(test.text)
     ? { ok: true, condition: { about: "firmware", test } }
     : no(`"${test.text}" is no firmware version: type numbers with dots between, as in "4.2".`);
 }
 
-function readiness({ op, text }: Test): ParsedCondition {
+function readiness({ op, text }: Test): ParsedSimple {
   const verdict = READINESS[text.toLowerCase()];
   return verdict && (op === "=" || op === "!=")
     ? { ok: true, condition: { about: "readiness", op, verdict } }
     : no("Readiness is yes, with care or no: ask with = or !=.");
 }
 
-function age({ op, text }: Test): ParsedCondition {
+function age({ op, text }: Test): ParsedSimple {
   const found = /^(\d{1,5})\s*(d|days?|weeks?|months?|years?)?$/i.exec(text);
   if (!found) return no(`"${text}" is no time: type days, weeks, months or years, as in "age > 90 days".`);
   const each = { d: 1, w: 7, m: 30, y: 365 }[(found[2] ?? "d")[0]!.toLowerCase()]!;
@@ -138,7 +158,7 @@ const likelyQuantities = (text: string): string[] =>
     .slice(0, 5)
     .map((each) => quantityOf(each).title);
 
-const no = (trouble: string, likely: string[] = []): ParsedCondition => ({
+const no = (trouble: string, likely: string[] = []): Extract<ParsedCondition, { ok: false }> => ({
   ok: false,
   trouble,
   likely: likely.slice(0, 6),

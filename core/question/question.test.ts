@@ -37,6 +37,37 @@ const asked = (
   ...more,
 });
 
+describe("one of several is enough", () => {
+  const either = parsed("14r = Fitted or 1r < 2 s");
+  const at = (values: Array<[string, RawValue]>) => answer(either, asked(rill, values));
+  test("a yes decides; without one, what is not told stays unknown; else it is a no", () => {
+    expect(at([["14r", 1]])).toMatchObject({ holds: "yes" });
+    expect(
+      at([
+        ["14r", 0],
+        ["1r", 150],
+      ]),
+    ).toMatchObject({ holds: "yes", cell: "0 · Not fitted; 1.50 s" });
+    expect(at([["14r", 0]]).holds).toBe("unknown");
+    expect(
+      at([
+        ["14r", 0],
+        ["1r", 300],
+      ]).holds,
+    ).toBe("no");
+  });
+  test("its codes are those of all of them, and it is one column", () => {
+    expect(codesNeeded([either], rill).sort()).toEqual(["14r", "1r"]);
+    expect(subjectWords(either)).toBe("14r or 1r");
+  });
+  test("one part that is no condition makes none of it, with the reason", () => {
+    expect(parseCondition("1r < 2 s or nonsense > 3", codes)).toMatchObject({
+      ok: false,
+      trouble: expect.stringContaining("nonsense"),
+    });
+  });
+});
+
 describe("a condition as it is typed", () => {
   test.each([
     ["deceleration time < 2 s", "Deceleration time < 2 s"],
@@ -50,6 +81,9 @@ describe("a condition as it is typed", () => {
     ["readiness is not yes", "readiness != yes"],
     ["serial number = FR26", "serial number = FR26"],
     ["highest-speed ≥ 1500", "Highest speed >= 1500"],
+    ["reference from = network or keypad", "Reference from = network or Reference from = keypad"],
+    ["deceleration time < 2 s or firmware below 4.2", "Deceleration time < 2 s or firmware < 4.2"],
+    ["14r is Fitted or 13r = coast", "14r = Fitted or 13r = coast"],
   ])("%s", (typed, words) => {
     expect(conditionWords(parsed(typed))).toBe(words);
   });

@@ -22,6 +22,8 @@ export function conditionWords(condition: Condition): string {
       return `age ${condition.op} ${condition.days} days`;
     case "readiness":
       return `readiness ${condition.op} ${READY[condition.verdict]}`;
+    case "either":
+      return condition.any.map(conditionWords).join(" or ");
   }
 }
 
@@ -36,6 +38,8 @@ export function subjectWords(condition: Condition): string {
       return FACTS[condition.fact];
     case "age":
       return "record, days old";
+    case "either":
+      return [...new Set(condition.any.map(subjectWords))].join(" or ");
     default:
       return condition.about;
   }

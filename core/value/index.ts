@@ -15,7 +15,14 @@ export {
   type ValueType,
 } from "./parameter";
 export { decodeKey, encodeKey, type ParameterKey } from "./parameter-key";
-export { exactDecimals, parseRational, reduce, toDecimalText, type Rational } from "./rational";
+export {
+  exactDecimals,
+  parseRational,
+  reduce,
+  toDecimalText,
+  type Rational,
+  roundRational,
+} from "./rational";
 export {
   byteCount,
   decodeRegisters,

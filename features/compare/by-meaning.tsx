@@ -103,6 +103,7 @@ export function ByMeaning({ columns, lines }: Meaning) {
 const HAND: Record<Source, string> = {
   record: "",
   default: "text-soft",
+  file: "text-soft",
   draft: "text-graphite underline decoration-dashed underline-offset-4",
   live: "bg-teal-ground px-1 rounded-[3px]",
 };

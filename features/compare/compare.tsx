@@ -13,6 +13,7 @@ import { Empty, Notice } from "@/ui/notice";
 import { Toggle } from "@/ui/toggle";
 import { ByMeaning, type Meaning } from "./by-meaning";
 import { CompareFiles } from "./compare-files";
+import { ChooseFile, DropFile, FileNotes, type FileColumn } from "./drop-file";
 import { OddOnes, type OddLine } from "./odd-ones";
 import { PositionChoice } from "./position-choice";
 import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
@@ -29,6 +30,8 @@ interface Props {
   list: string | undefined;
   twins: Array<{ name: string; tags: string[] }>;
   sheet: SheetData | undefined;
+  /** Columns that are files, and what of each did not fit. */
+  files: FileColumn[];
   /** By what the values mean, whatever the family; instead of the sheet. */
   meaning: Meaning | undefined;
   /** The first of the columns that is a record: what the leaf of a row is about. */
@@ -49,6 +52,7 @@ export function Compare({
   list,
   twins,
   sheet,
+  files,
   meaning,
   of,
   records,
@@ -69,7 +73,7 @@ export function Compare({
     if (token && !tokens.includes(token)) show([...tokens, token]);
   };
   return (
-    <div className="flex flex-col flex-1 min-h-0 bg-leaf">
+    <DropFile className="flex flex-col flex-1 min-h-0 bg-leaf" onToken={add}>
       <div className="px-5 py-3 border-b border-hairline flex flex-wrap items-center gap-x-5 gap-y-2">
         <h1 className="text-lg font-semibold">Compare</h1>
         <ul className="flex flex-wrap gap-2">
@@ -124,6 +128,7 @@ export function Compare({
               Twins: {each.name}
             </Button>
           ))}
+          <ChooseFile onToken={add} />
           {titles.length > 0 && (
             <Toggle
               on={meaning !== undefined}
@@ -144,10 +149,12 @@ export function Compare({
       {missing.length > 0 && (
         <div className="px-5 pt-3">
           <Notice kind="caution" title={`Not shown: ${missing.join(", ")}.`}>
-            There is no such record, or the drive is not connected or not read.
+            There is no such record, the drive is not connected or not read, or the file was forgotten: drop
+            it here again.
           </Notice>
         </div>
       )}
+      <FileNotes files={files} />
       {otherLists.length > 0 && !meaning && (
         <div className="px-5 pt-3">
           <Notice kind="caution" title={`Not beside the first: ${otherLists.join("; ")}.`}>
@@ -179,9 +186,10 @@ export function Compare({
       )}
       {!meaning && !sheet && (
         <Empty title="What you compare will stand here, side by side.">
-          Add records of one or several positions, a factory default, or a connected drive.
+          Add records of one or several positions, a factory default, or a connected drive; or drop a file
+          with a drive’s values here.
         </Empty>
       )}
-    </div>
+    </DropFile>
   );
 }

@@ -37,6 +37,9 @@ const { Page, generateMetadata } = page("see", {
         records={shown.flatMap(({ column, of }) => (of ? [{ title: column.title, ...of }] : []))}
         of={shown.find((each) => each.of)?.of}
         twins={[...twins].map(([name, tags]) => ({ name, tags }))}
+        files={shown.flatMap(({ file }) =>
+          file ? [{ name: file.name, of: file.of, taken: file.values.size, notes: file.notes }] : [],
+        )}
         sheet={what?.by === "code" ? what.sheet : undefined}
         meaning={
           what?.by === "meaning"
