@@ -141,7 +141,7 @@ function standIn(
   if (position.story === "swapped")
     return { ...make, serial: "FR26-2207", values: { ...values, "1r": 500, "6g": 50 } };
   if (position.story === "volatile")
-    return { ...make, values: { ...values, "4f": 5000 }, volatileValues: { "4f": 5500, "1r": 2600 } };
+    return { ...make, values: { ...values, "9r": 100 }, volatileValues: { "9r": 80, "1r": 2600 } };
   return make;
 }
 

@@ -1,6 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { mappingFile, type MappingFile } from "@/core/carry-over";
 import { loadDefinition, type Definition } from "@/core/definition";
+import { parse } from "@/core/shape";
 
 /**
  * Every definition that ships with the application, one JSON file each, and those in `extra` files.
@@ -12,8 +14,24 @@ export function readFamilies(
 ): Definition[] {
   const extra = extraFiles.map((file) => loadDefinition(readFileSync(file, "utf8"), file));
   const shipped = readdirSync(folder, { recursive: true, encoding: "utf8" })
-    .filter((file) => file.endsWith(".json"))
+    .filter((file) => file.endsWith(".json") && !isMapping(file))
     .sort()
     .map((file) => loadDefinition(readFileSync(join(folder, file), "utf8"), file));
   return [...shipped, ...extra];
 }
+
+/** Every file that says which parameter of one family is which of another. Throws with the file's name where one is not as it should be. */
+export function readMappings(
+  folder = join(/* turbopackIgnore: true */ process.cwd(), "families"),
+): MappingFile[] {
+  return readdirSync(folder, { recursive: true, encoding: "utf8" })
+    .filter((file) => file.endsWith(".json") && isMapping(file))
+    .sort()
+    .map((file) => {
+      const read = parse(mappingFile, JSON.parse(readFileSync(join(folder, file), "utf8")));
+      if (!read.ok) throw new Error(`${file}: ${read.message}.`);
+      return read.value;
+    });
+}
+
+const isMapping = (file: string): boolean => file.split(/[/\\]/).includes("carry-over");

@@ -1,8 +1,10 @@
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { MappingFile } from "@/core/carry-over";
 import type { Definition } from "@/core/definition";
 import { systemClock } from "@/core/protocol/system-clock";
-import { readFamilies } from "@/families/read";
+import { readFamilies, readMappings } from "@/families/read";
+import { FilesBeside } from "@/server/old-files";
 import { Copies, lookForDamage } from "./backup";
 import { Bench, Searches, USUAL_TIMING, type BenchParts } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
@@ -39,10 +41,14 @@ export interface Application {
   ports: SerialPorts;
   imports: Imports;
   overviews: Overviews;
+  /** Files that stand beside others in a comparison. */
+  beside: FilesBeside;
   copies: Copies;
   rounds: RoundRunner;
   walks: Walks;
   practice: Practice;
+  /** Which parameter of one family is which of another. */
+  mappings: readonly MappingFile[];
   /** What was found damaged at the start, in words. */
   damage: string[];
   restores: Restores;
@@ -58,6 +64,7 @@ export interface Application {
 export interface ApplicationParts {
   database: OpenDatabase;
   definitions: Definition[];
+  mappings?: readonly MappingFile[];
   secret: string;
   baseUrl: string;
   /** Where copies of the ledger are put. */
@@ -129,10 +136,12 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
     ports: new SerialPorts(),
     imports: new Imports(db, shelf),
     overviews: new Overviews(db, shelf, wall),
+    beside: new FilesBeside(db, shelf, now),
     copies,
     rounds: new RoundRunner({ db, bench, events, now }),
     walks,
     practice,
+    mappings: parts.mappings ?? [],
     damage,
     restores,
     auth: createAuth(db, secret, baseUrl),
@@ -167,6 +176,7 @@ async function openApplication(): Promise<Application> {
   const app = await createApplication({
     database,
     definitions,
+    mappings: readMappings(),
     secret,
     baseUrl,
     copiesFolder,

@@ -274,8 +274,7 @@ export class StandInDrive {
       this.permanent = this.running.copy();
       this.busyUntil = this.now() + PERMANENT_MS;
     } else if (command === "reset") {
-      this.running = Memory.factory(this.definition, this.make.rating);
-      this.permanent = this.running.copy();
+      this.resetToFactory();
     } else {
       this.running = this.permanent.copy();
       this.restartUntil = this.now() + RESTART_MS;
@@ -285,6 +284,20 @@ export class StandInDrive {
       setTimeout(() => this.onStarted?.(), RESTART_MS);
     }
     return undefined;
+  }
+
+  /** What the definition says a factory reset keeps stays as it is. */
+  private resetToFactory(): void {
+    const { communication, effects } = this.definition.file.factoryReset!;
+    const before = this.running;
+    this.running = Memory.factory(this.definition, this.make.rating);
+    for (const each of this.definition.parameters) {
+      const kept =
+        (each.kind === "communication" && communication === "kept") ||
+        (each.kind === "safety" && effects?.safety === "kept");
+      if (kept) this.running.set(each, before.get(each));
+    }
+    this.permanent = this.running.copy();
   }
 
   /** Switching over resets everything: from now on it has the predecessor's parameters at its factory values. */

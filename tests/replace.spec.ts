@@ -1,5 +1,16 @@
 import { expect, test } from "./fixtures";
-import { at, atCabinet, connect, letGoOfAll, signIn, signInAs, standIn, lookThrough } from "./helpers";
+import {
+  at,
+  atCabinet,
+  connect,
+  decideAll,
+  letGoOfAll,
+  lookThrough,
+  restoreCarried,
+  signIn,
+  signInAs,
+  standIn,
+} from "./helpers";
 import { expectSoundByDayAndNight } from "./sound";
 
 test("a drive is recorded, dies, and its replacement is restored and verified", async ({ page }) => {
@@ -81,7 +92,7 @@ test("the cable is pulled half-way: the page says how things stand, and the rest
   await expect(page.getByRole("heading", { name: "On the way" })).toBeVisible();
 });
 
-test("another rating gets nothing written", async ({ page }) => {
+test("another rating gets nothing written, until the record was carried over to it", async ({ page }) => {
   await signIn(page);
   await page.goto(at("/cabinet"));
   await atCabinet(page, "kl-05", "KL-05", "swap", {
@@ -98,8 +109,23 @@ test("another rating gets nothing written", async ({ page }) => {
   await expect(page.getByText(/say stop: nothing is written/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole("button", { name: /Write \d+ parameters/ })).toBeDisabled();
   await page.getByRole("button", { name: "End without writing" }).click();
-  await expect(page.getByText("Ended before anything was written.")).toBeVisible();
+  await expect(page.getByText("Ended before anything was done to the drive.")).toBeVisible();
   expect((await standIn(page, "KL-05")).volatile).toBe(false);
+
+  await page.goto(at(`/bench/${connection}`));
+  await page.getByRole("link", { name: /^Carry record \d+ over to this drive/ }).click();
+  await expect(page.getByRole("button", { name: "Make the draft" })).toBeDisabled();
+  const motor = page.locator("[data-carry-row]").filter({ hasText: "motor data" });
+  await expect(motor.filter({ hasText: "Rated current" })).toHaveCount(1);
+  await decideAll(page);
+  // What was decided outlives a reload.
+  await page.reload();
+  await expect(page.getByText("Nothing is open any more.")).toBeVisible();
+  await restoreCarried(page, "FR26-7003");
+  await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
+  await atCabinet(page, "kl-05", "KL-05", "give-permission");
+  await expect(page.getByText("Verified.")).toBeVisible({ timeout: 60_000 });
+  expect(await standIn(page, "KL-05")).toMatchObject({ serial: "FR26-7003", volatile: false, trip: 0 });
 });
 
 test("two windows restoring one drive: the second is told who is at it", async ({ page, browser }) => {
@@ -118,6 +144,6 @@ test("two windows restoring one drive: the second is told who is at it", async (
   await begin.click();
   await page.waitForURL(/\/restore\/\d+/);
   await second.click();
-  await expect(other.getByText(/Ines Varga is restoring this drive since/)).toBeVisible();
+  await expect(other.getByText(/Ines Varga is at this drive since/)).toBeVisible();
   await page.getByRole("button", { name: "End without writing" }).click({ timeout: 30_000 });
 });

@@ -123,3 +123,25 @@ test("a record on paper holds every row, with the words of its head", async ({ p
   await page.emulateMedia({ media: "screen" });
   await expect(page.getByText("All 198 parameters.")).toBeHidden();
 });
+
+test("a file stands beside a record for comparison, says that it is in no ledger, and what of it did not fit", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/compare?c=KL-01:standing"));
+  await page.getByLabel("File to compare").setInputFiles({
+    name: "from-the-share.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("code,value\n1r,9.99\nnot a code,1\n"),
+  });
+  await expect(
+    page.getByText("from-the-share.csv is a file, in no ledger: 1 of its 2 values stand here."),
+  ).toBeVisible();
+  await expect(page.getByRole("row").filter({ hasText: "Acceleration time" }).first()).toContainText("9.99");
+  await page.reload();
+  await expect(page.getByRole("list").getByText("File from-the-share.csv")).toBeVisible();
+  await page.getByText("1 remark on its lines").click();
+  await expect(page.getByText(/line 3/)).toBeVisible();
+  await page.goto(at("/compare?c=KL-01:standing&c=file:0badf11e"));
+  await expect(page.getByText("Not shown: file:0badf11e.")).toBeVisible();
+});

@@ -3,6 +3,8 @@ import type { AnyEndpoint } from "./endpoint";
 import * as archive from "./endpoints/archive";
 import * as bench from "./endpoints/bench";
 import * as cabinet from "./endpoints/cabinet";
+import * as carry from "./endpoints/carry-over";
+import * as checklists from "./endpoints/checklists";
 import * as door from "./endpoints/door";
 import * as drafts from "./endpoints/drafts";
 import * as drives from "./endpoints/drives";
@@ -69,6 +71,8 @@ export {
   archive,
   bench,
   cabinet,
+  carry,
+  checklists,
   door,
   drafts,
   drives,
@@ -96,6 +100,8 @@ export type {
   SeveralView,
   SeveralWish,
 } from "./endpoints/drafts";
+export type { ChecklistsView } from "./endpoints/checklists";
+export type { CarryLineView, CarryView } from "./endpoints/carry-over";
 export type { ExerciseView } from "./endpoints/practice";
 export { LARGEST_BUNDLE, type TakenBundle } from "./endpoints/archive";
 export type { OldFileChoices, OldFileView } from "./endpoints/old-files";
@@ -106,6 +112,8 @@ export const ENDPOINTS: readonly AnyEndpoint[] = [
   archive,
   bench,
   cabinet,
+  carry,
+  checklists,
   door,
   drafts,
   drives,

@@ -1,6 +1,7 @@
 /** Families as data: the definition model, its validation, look-ups, ratings, firmware ranges. */
 export { addressOf, axisShift, objectText } from "./address";
 export { checkParameter } from "./check";
+export type { Fate } from "./file/signs";
 export { isCommandObject, soundsLikeCommand, soundsLikeSecret } from "./commands";
 export type { Definition, Fitting, Group } from "./definition";
 export { DefinitionError, type DefinitionFault } from "./fault";

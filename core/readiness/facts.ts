@@ -1,3 +1,4 @@
+import type { Operation } from "@/core/restore";
 /** "ready": it could be replaced tonight. "with-care": it could, and somebody has to know something first. "no": not as things stand. */
 export const VERDICTS = ["no", "with-care", "ready"] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -70,7 +71,7 @@ export interface ReadinessFacts {
   /** When the drive was read last, also where nothing had changed and nothing was kept. */
   seenAt?: number;
   fitted?: { rating: string | undefined };
-  openRestore?: { id: number; byName: string; begun: boolean };
+  openRestore?: { id: number; kind: Operation; byName: string; begun: boolean };
   /** Receipt of the last restore, where safe functions are not confirmed yet. */
   unconfirmedSafety?: number;
   /** Whether a drive in store is of the family and rating of the standing record, and of no older firmware. */

@@ -43,10 +43,14 @@ describe("could it be replaced tonight?", () => {
     ["never recorded", { newest: undefined, standing: undefined }, ["no", "no-record"]],
     ["nobody has raised one", { standing: undefined }, ["no", "no-standing"]],
     ["partial", { standing: { ...READY.standing!, missing: 12 } }, ["no", "partial"]],
-    ["half restored", { openRestore: { id: 3, byName: "Tomas", begun: true } }, ["no", "open-restore"]],
+    [
+      "half restored",
+      { openRestore: { id: 3, kind: "restore", byName: "Tomas", begun: true } },
+      ["no", "open-restore"],
+    ],
     [
       "planned only",
-      { openRestore: { id: 3, byName: "Tomas", begun: false } },
+      { openRestore: { id: 3, kind: "restore", byName: "Tomas", begun: false } },
       ["with-care", "open-restore"],
     ],
     [

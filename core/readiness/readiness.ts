@@ -1,3 +1,4 @@
+import { OPERATION_WORDS } from "@/core/restore";
 import { day, SEVERITY, type Reason, type ReadinessFacts, type Thresholds, type Verdict } from "./facts";
 
 export interface Readiness {
@@ -119,9 +120,7 @@ function driveReasons({ standing, fitted, openRestore, unconfirmedSafety }: Read
     reasons.push({
       code: "open-restore",
       severity: openRestore.begun ? "missing" : "care",
-      text: openRestore.begun
-        ? `A restore was begun by ${openRestore.byName} and is not finished: what the drive holds is not sure.`
-        : `A restore is planned by ${openRestore.byName} and not begun.`,
+      text: openWords(openRestore),
       next: { text: "Go on with it, or end it", do: "restore", restore: openRestore.id },
     });
   if (standing && !fitted)
@@ -183,4 +182,11 @@ function spareReasons({ standing, spares }: ReadinessFacts, { spareNeeded }: Thr
       next: { text: "Look at the drives in store", do: "store" },
     },
   ];
+}
+
+function openWords({ kind, begun, byName }: NonNullable<ReadinessFacts["openRestore"]>): string {
+  const what = kind === "restore" ? "A restore" : `"${OPERATION_WORDS[kind].title}"`;
+  return begun
+    ? `${what} was begun by ${byName} and is not finished: what the drive holds is not sure.`
+    : `${what} is planned by ${byName} and not begun.`;
 }

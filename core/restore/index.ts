@@ -1,5 +1,6 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
 export {
+  checkOperation,
   checkRestore,
   mayWrite,
   notLookedAt,
@@ -8,9 +9,11 @@ export {
   type Check,
   type CheckInput,
   type Looked,
+  type OperationInput,
   type RecordFacts,
 } from "./check";
 export { EXCHANGED, EXCHANGED_TEXT, newParts, ownersOf, type Exchanged } from "./exchanged";
+export { ACTS_AT, OPERATION_WORDS, OPERATIONS, type Operation } from "./operation";
 export { brokenRules, orderWrites } from "./order";
 export {
   LEFT_OUT,
@@ -21,6 +24,7 @@ export {
   type Plan,
   type PlanChoices,
 } from "./plan";
+export { planOperation, type OperationFacts } from "./plan-operation";
 export {
   BEGINNING,
   move,
@@ -39,6 +43,8 @@ export {
   lookedWords,
   OUTCOME_WORDS,
   PERMANENT_WORDS,
+  RECEIPT_HEADS,
+  receiptAbout,
   RESULT_WORDS,
   wasOf,
 } from "./receipt-words";
@@ -53,4 +59,5 @@ export {
   type WriteStep,
 } from "./step";
 export { CHANGED_BY_DRIVE, MOST_ROUNDS, stepsAgain } from "./again";
+export { verifyOperation } from "./verify-operation";
 export { verifyRestore, type ParameterResult, type Verification } from "./verify";

@@ -89,6 +89,8 @@ test("what was not gone through before the end is said to have never happened", 
     "never",
     "never",
     "never",
+    "never",
+    "never",
   ]);
   expect(progressOf(through("review", "write"), "write")).toBe("open");
   expect(progressOf(through("review", "write"), "verify")).toBe("later");

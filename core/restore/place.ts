@@ -1,4 +1,4 @@
-/** The stages of a restore, in the order in which they are gone through. */
+/** The stages of an operation on a drive, in the order in which they are gone through. A restore goes through most of them, the others have one each between looking through and reading again. */
 export const STAGES = [
   "read-before",
   "review",
@@ -6,13 +6,15 @@ export const STAGES = [
   "look-again",
   "make-permanent",
   "restart",
+  "power-off",
+  "reset",
   "verify",
   "receipt",
 ] as const;
 export type Stage = (typeof STAGES)[number];
 
-/** What a stage may wait for. "person": it was halted, and somebody has to decide how it goes on. */
-export const WAITS_FOR = ["drive", "motor", "permission", "person"] as const;
+/** What a stage may wait for. "power": that somebody switches it off. "person": it was halted, and somebody has to decide how it goes on. */
+export const WAITS_FOR = ["drive", "motor", "permission", "power", "person"] as const;
 export type WaitsFor = (typeof WAITS_FOR)[number];
 
 /** Where a restore stands, told once: what it is at, what it waits for there, and why. */
@@ -47,11 +49,13 @@ export const BEGINNING: Place = { stage: "read-before" };
 /** From which stage which may follow. */
 const NEXT: Record<Stage, readonly Stage[]> = {
   "read-before": ["review"],
-  review: ["write"],
+  review: ["write", "make-permanent", "power-off", "reset"],
   write: ["look-again"],
   "look-again": ["make-permanent"],
   "make-permanent": ["restart", "verify"],
   restart: ["verify"],
+  "power-off": ["verify"],
+  reset: ["verify"],
   verify: ["receipt"],
   receipt: [],
 };

@@ -38,6 +38,8 @@ export const LEFT_OUT = {
   scope: "outside of the part that is restored",
   "not-recorded": "not in the record",
   "not-read": "this drive has not got it",
+  "kept-by-reset": "kept by a factory reset",
+  "no-default": "its factory value is not told",
 } as const;
 export type LeftOutReason = keyof typeof LEFT_OUT;
 
@@ -54,6 +56,8 @@ export interface Plan {
   equal: number;
   /** What is in none of the others: measured values, counters and clocks, and what would be left out but is alike. Together all parameters are counted. */
   rest?: number;
+  /** Nobody knows which values they are; of an operation that is no restore. */
+  untold?: boolean;
   /** Some written value takes effect only after a restart. */
   needsRestart: boolean;
 }

@@ -1,5 +1,6 @@
 import type { Check } from "./check";
 import { EXCHANGED_TEXT, type Exchanged } from "./exchanged";
+import { OPERATION_WORDS, type Operation } from "./operation";
 
 /** How a restore ended, how each parameter came out, and where the values are now: in the words of the receipt, on the screen and on paper. */
 export const OUTCOME_WORDS = {
@@ -14,6 +15,7 @@ export const RESULT_WORDS = {
   differs: "reads otherwise",
   "not-written": "not written",
   "not-read-back": "not read back",
+  stayed: "was permanent already",
 } as const;
 
 export const PERMANENT_WORDS = {
@@ -21,6 +23,39 @@ export const PERMANENT_WORDS = {
   no: "in the running memory only, gone at a power-off",
   unknown: "not known",
 } as const;
+
+/** What the columns of a receipt's values are called: what stood before, and what was to be. */
+export const RECEIPT_HEADS: Record<Operation, [before: string, meant: string]> = {
+  restore: ["Before", "Written"],
+  "make-permanent": ["In the permanent memory before", "Made permanent"],
+  "power-off": ["Given up", "In the permanent memory"],
+  "factory-reset": ["Before", "The factory's"],
+};
+
+/** What a receipt is about, in one sentence. */
+export function receiptAbout({
+  kind,
+  results,
+  equal,
+  leftOut,
+  untold,
+}: {
+  kind: Operation;
+  results: ReadonlyArray<{ verdict: string }>;
+  equal: number;
+  leftOut: readonly unknown[];
+  untold?: boolean;
+}): string {
+  const good = results.filter((each) => each.verdict === "verified").length;
+  const rest = leftOut.length > 0 ? `; ${leftOut.length} left out` : "";
+  if (kind === "restore")
+    return `${good} of ${results.length} parameters written, read back and equal; ${equal} were already as recorded${rest}.`;
+  const did = OPERATION_WORDS[kind].did;
+  if (untold) return `${did}. Which values it was about was not known beforehand.`;
+  const unforeseen = leftOut.length > 0 ? `; of ${leftOut.length} nothing was foreseen` : "";
+  const stayed = results.filter((each) => each.verdict === "stayed").length;
+  return `${did}: ${good} of ${results.length - stayed} values read as foreseen; ${equal + stayed} stayed as they were${unforeseen}.`;
+}
 
 /** Who began, confirmed and ended it; one name where it was one person. */
 export function byWords({

@@ -8,7 +8,8 @@ export interface ParameterResult {
   from?: RawValue;
   to: RawValue;
   readBack?: RawValue;
-  verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back";
+  /** "stayed": it was to go with the power, and did not: it was in the permanent memory already. */
+  verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back" | "stayed";
   said?: string;
 }
 

@@ -1,5 +1,7 @@
 import Link from "next/link";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
+import { OPERATION_WORDS } from "@/core/restore";
+import { carryAddress } from "@/features/carry-over/target-choice";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
@@ -25,17 +27,10 @@ export function DriveNotices({
   return (
     <>
       {job && (
-        <Notice
-          kind="caution"
-          title={
-            job.counts.written + job.counts.unknown > 0
-              ? `A restore onto this drive is not finished: ${job.counts.written} of its parameters are written${job.counts.unknown > 0 ? `, ${job.counts.unknown} unknown` : ""}.`
-              : "A restore onto this drive is open; nothing of it is written yet."
-          }
-        >
+        <Notice kind="caution" title={openWords(job)}>
           It was begun by {job.byName}.{" "}
           <Link className="underline underline-offset-4" href={to(`/restore/${job.id}`)}>
-            Open restore {job.id}
+            {job.kind === "restore" ? `Open restore ${job.id}` : "Open it"}
           </Link>
           , finish or end it.
         </Notice>
@@ -105,6 +100,14 @@ export function DriveNotices({
               {each.found} {each.remedy}
             </p>
           ))}
+          {view.position && view.identity?.rating && (
+            <Link
+              className="underline underline-offset-4"
+              href={to(carryTo(view.position.tag, view.unfit.record, view.identity))}
+            >
+              Carry record {view.unfit.record} over to this drive
+            </Link>
+          )}
         </Notice>
       )}
       {!view.swappedFor && view.drift && <Drift view={view} />}
@@ -113,8 +116,16 @@ export function DriveNotices({
           kind="caution"
           title={`The standing record ${view.notCompared.record} was made under another parameter list: ${view.notCompared.recordedAs}.`}
         >
-          Whether this drive is as recorded is not told: there is no mapping between the two lists. Keep what
-          was read as a record of its own; the former one stays readable.
+          Whether this drive is as recorded is not told: the two lists cannot be put beside each other by
+          their codes. Keep what was read as a record of its own; the former one stays readable.{" "}
+          {!view.unfit && view.position && view.identity?.rating && (
+            <Link
+              className="underline underline-offset-4"
+              href={to(carryTo(view.position.tag, view.notCompared.record, view.identity))}
+            >
+              Carry record {view.notCompared.record} over to this drive
+            </Link>
+          )}
         </Notice>
       )}
       <Misplaced view={view} onPlace={onPlace} />
@@ -132,6 +143,18 @@ export function DriveNotices({
       {!view.position && <Suggested view={view} onPlace={onPlace} />}
     </>
   );
+}
+
+/** Where a record is carried over to the drive that is connected. */
+function carryTo(tag: string, record: number, identity: NonNullable<ConnectionView["identity"]>): string {
+  const { definitionId, rating = "", firmware, serial, axes } = identity;
+  return carryAddress(tag, record, { definition: definitionId, rating, firmware, serial, axes });
+}
+
+function openWords({ kind, counts: { written, unknown } }: JobView): string {
+  if (kind !== "restore") return `"${OPERATION_WORDS[kind].title}" is open for this drive and not finished.`;
+  if (written + unknown === 0) return "A restore onto this drive is open; nothing of it is written yet.";
+  return `A restore onto this drive is not finished: ${written} of its parameters are written${unknown > 0 ? `, ${unknown} unknown` : ""}.`;
 }
 
 function swapTitle({ swappedFor, identity }: ConnectionView): string {

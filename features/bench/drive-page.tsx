@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts } from "@/core/definition";
+import type { SetsInUse as SetsFacts } from "@/core/set";
 import type { SheetData } from "@/core/sheet";
 import { ChangeByDraft } from "@/features/draft/change-by-draft";
 import { Offered, Touchable } from "@/features/house/rights";
@@ -18,8 +19,10 @@ import { moment } from "@/ui/when";
 import { DriveNotices } from "./drive-notices";
 import { Identity, StandsAt } from "./identity";
 import { Keep } from "./keep";
+import { Memories, type MemoryFacts } from "./memories";
 import { Place } from "./place";
 import { Reading } from "./reading";
+import { SetsInUse } from "./sets-in-use";
 
 interface Props {
   id: string;
@@ -33,12 +36,28 @@ interface Props {
   hollow: boolean;
   /** What of it can be recorded apart. */
   parts: Parts | undefined;
+  /** What is known of its memories. */
+  memories: MemoryFacts | undefined;
+  /** Which parameter set it runs, for a family that has several. */
+  sets: SetsFacts | undefined;
 }
 
 const READ_WORDS: Record<string, string> = { stopped: "Go on reading", true: "Read again", false: "Read it" };
 
 /** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
-export function DrivePage({ id, tags, areas, sheet, readAt, standing, view: first, hollow, parts }: Props) {
+export function DrivePage({
+  id,
+  tags,
+  areas,
+  sheet,
+  readAt,
+  standing,
+  view: first,
+  hollow,
+  parts,
+  memories,
+  sets,
+}: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const { connections, gone, jobs } = useLive();
@@ -108,6 +127,8 @@ export function DrivePage({ id, tags, areas, sheet, readAt, standing, view: firs
       <div className="px-5 pt-3 space-y-2">
         <Touchable right="connect">
           <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
+          {sets && !reading && <SetsInUse sets={sets} />}
+          {memories && !job && !reading && <Memories view={view} facts={memories} />}
         </Touchable>
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}
       </div>

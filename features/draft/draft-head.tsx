@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { addressOf, papers } from "@/core/contract";
+import { addressOf, carry, papers } from "@/core/contract";
 import { PaperLinks } from "@/features/house/paper-links";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -25,6 +25,8 @@ export interface DraftWords {
   newer: number | undefined;
   closed: boolean;
   enteredAs: number | undefined;
+  /** The record it was carried over from, and of what, where it was. */
+  carried: { record: number; from: string } | undefined;
 }
 
 /** What a draft is of, and what can be done with it as a whole. */
@@ -44,6 +46,8 @@ export function DraftHead({
   const { plant, to } = usePlant();
   const { connections } = useLive();
   const mayRestore = useMay("restore");
+  const account = (format: "csv" | "pdf"): string =>
+    addressOf(carry.carryAccountFile, { params: { plant, draft: draft.id, format } });
   const here = [...connections.values()].find((each) => each.position?.tag === draft.tag);
   return (
     <div className="px-4 py-3 border-b border-hairline">
@@ -70,6 +74,19 @@ export function DraftHead({
         >
           Compare with the standing record
         </Link>
+        {draft.carried && (
+          <>
+            {" · "}Carried over from record {draft.carried.record} ({draft.carried.from}): a line for every
+            parameter as{" "}
+            <a className="underline underline-offset-4" href={account("pdf")}>
+              PDF
+            </a>{" "}
+            or{" "}
+            <a className="underline underline-offset-4" href={account("csv")}>
+              CSV
+            </a>
+          </>
+        )}
         {may && (
           <>
             {" · "}

@@ -81,6 +81,13 @@ export function PositionHead({
             </Link>
           </>
         )}
+        {" · "}
+        <Link
+          className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+          href={to(`/positions/${encodeURIComponent(tag)}/checks`)}
+        >
+          Its own lists
+        </Link>
       </p>
       {notes && <p className="text-[14px] text-soft mt-1 whitespace-pre-line">{notes}</p>}
       <p className="text-[13px] mt-1">

@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import { ledger, positions, type FileView } from "@/core/contract";
 import type { SheetData } from "@/core/sheet";
+import { carryAddress } from "@/features/carry-over/target-choice";
 import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
 import { Files } from "@/features/files/files";
 import { Offered, useMay } from "@/features/house/rights";
@@ -197,6 +198,11 @@ export function Position({
                     </ButtonLink>
                   )}
                   <BeginDraft tag={position.tag} record={record.number} />
+                  <Offered right="draft">
+                    <ButtonLink letter="o" href={to(carryAddress(position.tag, record.number))}>
+                      Carry over ...
+                    </ButtonLink>
+                  </Offered>
                   <Offered right="restore">
                     <ButtonLink
                       rank="primary"

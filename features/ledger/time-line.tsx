@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { OPERATION_WORDS } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
 import { moment } from "@/ui/when";
@@ -10,6 +11,8 @@ const ORIGIN = {
   read: "",
   "before-restore": "before a restore",
   "after-restore": "after a restore",
+  "before-operation": "before an operation",
+  "after-operation": "after an operation",
   file: "from a file",
   draft: "entered from a draft",
 };
@@ -99,8 +102,11 @@ export function TimeLine({
               <span className="py-2 pl-3 pr-2 text-[14px] leading-snug">
                 {moment(entry.at)}
                 <span className="block text-soft">
-                  Receipt {entry.receipt.id}: record {entry.receipt.record} restored,{" "}
-                  {OUTCOME_WORDS[entry.receipt.outcome]}
+                  Receipt {entry.receipt.id}:{" "}
+                  {entry.receipt.kind === "restore"
+                    ? `record ${entry.receipt.record} restored`
+                    : OPERATION_WORDS[entry.receipt.kind].did.toLowerCase()}
+                  , {OUTCOME_WORDS[entry.receipt.outcome]}
                 </span>
               </span>
             </Link>

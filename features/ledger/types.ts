@@ -1,12 +1,14 @@
 import type { PositionLine } from "@/core/contract";
 import type { Verdict } from "@/core/readiness";
+import type { Operation } from "@/core/restore";
+import type { RecordOrigin } from "@/core/set/origin";
 
 /** A record as the ledger's pages show it. */
 export interface RecordView {
   number: number;
   takenAt: number;
   byName: string;
-  origin: "read" | "before-restore" | "after-restore" | "file" | "draft";
+  origin: RecordOrigin;
   /** Of a record that was brought in from a file. */
   source: { name: string; broughtAt: string; dateGiven: string | null; leftOut: number } | null;
   serial: string;
@@ -38,7 +40,9 @@ export interface ReceiptLine {
   id: number;
   at: number;
   byName: string;
-  record: number;
+  kind: Operation;
+  /** Of a restore. */
+  record: number | undefined;
   outcome: "verified" | "not-verified" | "given-up";
 }
 

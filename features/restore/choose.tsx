@@ -2,8 +2,11 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { restore } from "@/core/contract";
+import { bench, restore } from "@/core/contract";
+import type { Trouble } from "@/core/drive";
+import type { LinkSettings } from "@/core/link";
 import { Identity } from "@/features/bench/identity";
+import { LiveWarning } from "@/features/bench/live-warning";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
@@ -19,6 +22,12 @@ interface Props {
   title: string;
   /** What has to be said, and to whom, before work begins at the position. */
   beforeWork: string;
+  /** Who else holds the values; empty where nobody has said. */
+  keepers: string;
+  /** Where its drive was reached last. */
+  way: { link: LinkSettings; name: string; unit: number } | undefined;
+  /** Who is at work: they acknowledge the warning by name. */
+  name: string;
   standing: number | undefined;
   wanted: number | undefined;
   connection: string | undefined;
@@ -38,6 +47,9 @@ export function ChooseRestore({
   tag,
   title,
   beforeWork,
+  keepers,
+  way,
+  name,
   standing,
   wanted,
   connection,
@@ -49,6 +61,8 @@ export function ChooseRestore({
   const { connections } = useLive();
   const [number, setNumber] = useState(wanted ?? records[0]?.number);
   const [busy, setBusy] = useState(false);
+  const [warning, setWarning] = useState(false);
+  const [trouble, setTrouble] = useState<Trouble>();
   const views = [...connections.values()];
   const here =
     views.find((each) => each.id === connection) ?? views.find((each) => each.position?.tag === tag);
@@ -56,22 +70,43 @@ export function ChooseRestore({
   const drive = views.find((each) => each.id === picked) ?? here;
   const record = records.find((each) => each.number === number);
   const { askFirst, question } = useAskFirst();
-  const begin = async (): Promise<void> => {
+  const begin = async (connectionId: string): Promise<void> => {
     setBusy(true);
-    const body = { tag, record: number!, connection: drive!.id };
+    const body = { tag, record: number!, connection: connectionId };
     const begun = await askFirst(`It stands at ${tag} all the same`, (although) =>
       ask(restore.startRestore, { params: { plant }, body: { ...body, although } }),
     );
     if (begun) router.push(to(`/restore/${begun.value.id}`));
     else setBusy(false);
   };
+  /** From a position to the plan in one press: over the way that worked, reads only. */
+  const quickest = async (): Promise<void> => {
+    setBusy(true);
+    setTrouble(undefined);
+    const body = { link: way!.link, unit: way!.unit };
+    const connected = await ask(bench.connect, { params: { plant }, body });
+    setBusy(false);
+    if (connected.ok) return begin(connected.value.id);
+    if (connected.trouble.kind === "not-acknowledged") setWarning(true);
+    else setTrouble(connected.trouble);
+  };
+  if (warning)
+    return (
+      <LiveWarning
+        name={name}
+        onAcknowledged={() => {
+          setWarning(false);
+          void quickest();
+        }}
+      />
+    );
   return (
     <div className="px-6 py-6 max-w-4xl w-full mx-auto">
       {question}
       <h1 className="text-xl font-semibold mb-4">
         Restore <span className="font-mono">{tag}</span> {title}: ledger → drive
       </h1>
-      <BeforeWork words={beforeWork} />
+      <BeforeWork words={beforeWork} keepers={keepers} />
       {open && (
         <div className="mb-4">
           <Notice kind="caution" title={`${open.byName} is restoring this position now.`}>
@@ -114,6 +149,24 @@ export function ChooseRestore({
               , then come back.
             </p>
           )}
+          {!here && way && number !== undefined && !open && (
+            <div className="mb-3 space-y-1">
+              <Button rank="primary" disabled={busy} onClick={() => void quickest()}>
+                Connect over {way.name}, address {way.unit}; read and check
+              </Button>
+              <p className="text-soft text-[15px]">
+                That is where {tag} was reached. It only reads; whoever answers is looked at before anything
+                else.
+              </p>
+            </div>
+          )}
+          {trouble && (
+            <div className="mb-3">
+              <Notice kind="caution" title={trouble.text}>
+                {trouble.remedy}
+              </Notice>
+            </div>
+          )}
           <div className="space-y-2">
             {views.map((view) => (
               <label
@@ -141,7 +194,7 @@ export function ChooseRestore({
           <Button
             rank="primary"
             disabled={busy || !drive || number === undefined || drive.phase !== "connected" || Boolean(open)}
-            onClick={() => void begin()}
+            onClick={() => void begin(drive!.id)}
           >
             Read the drive and check
           </Button>

@@ -15,14 +15,14 @@ export function Halt({ restore }: { restore: LiveRestore }) {
   if (!over && stage === "review" && !connected)
     return (
       <div className="mb-4">
-        <Notice kind="caution" title="The drive is not connected; the plan waits as it was seen last.">
+        <Notice kind="caution" title="The drive is not connected; this waits as it was seen last.">
           <Link
             className="underline underline-offset-4"
             href={to(`/bench?tag=${encodeURIComponent(job.tag)}`)}
           >
             Connect drive {job.identity.serial} on the bench
           </Link>
-          , then look through it and write, or end it below. Nothing is written.
+          , then look through it and go on, or end it below. Nothing is done to it meanwhile.
         </Notice>
       </div>
     );
@@ -32,7 +32,7 @@ export function Halt({ restore }: { restore: LiveRestore }) {
       <div className="mb-4">
         <Notice
           kind="caution"
-          title="The drive is lost; it is tried again by itself, and the restore goes on when the same drive is back."
+          title="The drive is lost; it is tried again by itself, and work goes on when the same drive is back."
         >
           <p>{why}</p>
           {begun && <Truth steps={steps} permanent={job.permanent} />}
@@ -56,7 +56,7 @@ export function Halt({ restore }: { restore: LiveRestore }) {
           <Button rank="primary" disabled={!connected} onClick={() => void restore.goOn()}>
             Go on
           </Button>
-          {begun && (
+          {(begun || job.kind === "factory-reset") && (
             <Button disabled={!connected} onClick={() => void restore.putBack()}>
               Put back what was there before
             </Button>

@@ -1,5 +1,6 @@
 "use client";
 import Link from "next/link";
+import type { Checklist } from "@/core/checklist";
 import { addressOf, papers, type ReceiptContent } from "@/core/contract";
 import {
   besideFacts,
@@ -8,12 +9,17 @@ import {
   LEFT_OUT,
   lookedWords,
   newParts,
+  OPERATION_WORDS,
   OUTCOME_WORDS,
   PERMANENT_WORDS,
+  RECEIPT_HEADS,
+  receiptAbout,
   RESULT_WORDS,
   wasOf,
   type LeftOutReason,
+  type ParameterResult,
 } from "@/core/restore";
+import { GoThrough, type SignedView } from "@/features/checklist/go-through";
 import { PaperLinks } from "@/features/house/paper-links";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
@@ -28,11 +34,14 @@ export interface ReceiptRow {
   from: string;
   to: string;
   readBack: string;
-  verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back";
+  verdict: ParameterResult["verdict"];
   said: string | undefined;
 }
 
-/** The account of a restore: who put what onto which drive, when, and how it was proved. */
+/** Outcomes that ask for nothing. */
+const FINE: ReadonlySet<ParameterResult["verdict"]> = new Set(["verified", "stayed"]);
+
+/** The account of an operation: who did what with which drive, when, and how it was proved. */
 export function Receipt({
   id,
   content,
@@ -40,6 +49,7 @@ export function Receipt({
   also,
   leftOut,
   signOffs,
+  checks,
 }: {
   id: number;
   content: ReceiptContent;
@@ -47,8 +57,12 @@ export function Receipt({
   also: Array<{ code: string; name: string; from: string; to: string }>;
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
   signOffs: SignOff[];
+  /** The position's own lists: as they are now, and as they were gone through. */
+  checks: Array<{ which: Checklist; lines: string[]; signed: SignedView[] }>;
 }) {
   const { plant, to } = usePlant();
+  const restored = content.kind === "restore";
+  const [beforeHead, meantHead] = RECEIPT_HEADS[content.kind];
   const facts: Array<[string, React.ReactNode]> = [
     [
       "Position",
@@ -57,24 +71,33 @@ export function Receipt({
       </Link>,
     ],
     ["Job", content.jobNumber],
+    restored
+      ? [
+          "Restored",
+          <>
+            record{" "}
+            <Link
+              className="underline underline-offset-4"
+              href={to(`/positions/${content.tag}?record=${content.recordNumber}`)}
+            >
+              {content.recordNumber}
+            </Link>
+            {content.standing && ", the standing record"}
+          </>,
+        ]
+      : ["Done", OPERATION_WORDS[content.kind].did],
     [
-      "Restored",
-      <>
-        record{" "}
-        <Link
-          className="underline underline-offset-4"
-          href={to(`/positions/${content.tag}?record=${content.recordNumber}`)}
-        >
-          {content.recordNumber}
-        </Link>
-        {content.standing && ", the standing record"}
-      </>,
-    ],
-    [
-      "Onto",
+      restored ? "Onto" : "With",
       `${content.drive.vendor} ${content.drive.ratingName}, ${content.drive.supply}, firmware ${content.drive.firmware}, serial ${content.drive.serial}`,
     ],
-    ["The record was of", wasOf(content.previousSerial, content.drive.serial)],
+    ...(restored
+      ? [
+          ["The record was of", wasOf(content.previousSerial, content.drive.serial)] as [
+            string,
+            React.ReactNode,
+          ],
+        ]
+      : []),
     ["By", byWords(content)],
     ...besideFacts(content),
     [
@@ -93,13 +116,12 @@ export function Receipt({
   const notReady = newParts(content.exchanged)
     .map((each) => EXCHANGED_TEXT[each])
     .join(" and ");
-  const good = rows.filter((each) => each.verdict === "verified").length;
   return (
     <div className="px-6 py-6 max-w-5xl w-full mx-auto print-flow">
       <div className="flex items-start justify-between gap-4">
         <h1 className="text-2xl font-semibold">
           Receipt {id}: {OUTCOME_WORDS[content.outcome]}
-          {leftOut.length > 0 && content.outcome === "verified" && `, ${leftOut.length} left out`}
+          {restored && leftOut.length > 0 && content.outcome === "verified" && `, ${leftOut.length} left out`}
         </h1>
         <span className="no-print flex items-center gap-4">
           <PaperLinks
@@ -109,11 +131,11 @@ export function Receipt({
           <Button onClick={() => window.print()}>Print</Button>
         </span>
       </div>
-      <p className="text-soft mb-4">
-        {good} of {rows.length} parameters written, read back and equal; {content.equal} were already as
-        recorded{leftOut.length > 0 && `; ${leftOut.length} left out`}.
-      </p>
+      <p className="text-soft mb-4">{receiptAbout(content)}</p>
       {content.safety && <Safety receipt={id} signOffs={signOffs} />}
+      {checks.map((each) => (
+        <GoThrough key={each.which} receipt={id} {...each} />
+      ))}
       {notReady && (
         <div className="mb-4">
           <Notice kind="caution" title={`Not ready: ${notReady} exchanged`}>
@@ -148,8 +170,8 @@ export function Receipt({
             <th className="margin-rule w-8" aria-label="Proof" />
             <th className="font-normal pl-3 py-1 w-28">Code</th>
             <th className="font-normal">Parameter</th>
-            <th className="font-normal">Before</th>
-            <th className="font-normal">Written</th>
+            <th className="font-normal">{beforeHead}</th>
+            <th className="font-normal">{meantHead}</th>
             <th className="font-normal">Read back</th>
             <th className="font-normal w-32">Outcome</th>
           </tr>
@@ -163,7 +185,7 @@ export function Receipt({
               <td className="font-mono py-1">{row.from}</td>
               <td className="font-mono py-1">{row.to}</td>
               <td className="font-mono py-1">{row.readBack}</td>
-              <td className={classes("py-1", row.verdict !== "verified" && "text-ochre font-semibold")}>
+              <td className={classes("py-1", !FINE.has(row.verdict) && "text-ochre font-semibold")}>
                 {RESULT_WORDS[row.verdict]}
                 {row.said && <span className="block font-normal text-soft">{row.said}</span>}
               </td>
@@ -173,7 +195,9 @@ export function Receipt({
       </table>
       {also.length > 0 && (
         <section className="mt-5">
-          <h2 className="font-semibold">Changed without being written</h2>
+          <h2 className="font-semibold">
+            {content.untold ? "What it was about, as it was found" : "Changed without being foreseen"}
+          </h2>
           <ul className="text-[15px]">
             {also.map((each) => (
               <li key={each.code}>

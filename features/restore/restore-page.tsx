@@ -2,25 +2,18 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { RestoreDetail } from "@/core/contract";
-import {
-  CHANGED_BY_DRIVE,
-  EXCHANGED_TEXT,
-  newParts,
-  progressOf,
-  STAGES,
-  worksByItself,
-  type Stage,
-} from "@/core/restore";
+import { CHANGED_BY_DRIVE, EXCHANGED_TEXT, newParts, worksByItself } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { BeforeWork } from "@/features/positions/before-work";
-import { Button, ButtonLink } from "@/ui/button";
-import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
 import { Halt } from "./halt";
 import { toParameter, type SheetParameter } from "./parameter";
+import { StopIt, ToReceipt } from "./parts";
+import { Permission } from "./permission";
+import { endWords, past, stateOf } from "./progress";
 import { Review } from "./review";
 import { useRestore, type LiveRestore } from "./use-restore";
 import { Trouble, Truth, WriteProgress } from "./write-progress";
@@ -28,6 +21,8 @@ import { Trouble, Truth, WriteProgress } from "./write-progress";
 interface Props {
   first: RestoreDetail;
   beforeWork: string;
+  /** Who else holds the values; empty where nobody has said. */
+  keepers: string;
   parameters: SheetParameter[];
   groups: Array<{ id: string; title: string }>;
   howTo: string | undefined;
@@ -36,7 +31,7 @@ interface Props {
 }
 
 /** A restore from the check to the receipt: all steps on one page, the current one open. */
-export function RestorePage({ first, beforeWork, parameters, groups, howTo, byLink }: Props) {
+export function RestorePage({ first, beforeWork, keepers, parameters, groups, howTo, byLink }: Props) {
   const { to } = usePlant();
   const restore = useRestore(first);
   const byCode = useMemo(
@@ -63,7 +58,7 @@ export function RestorePage({ first, beforeWork, parameters, groups, howTo, byLi
         {job.identity.vendor} {job.identity.ratingName}, firmware {job.identity.firmware}. Begun by{" "}
         {job.byName}, {moment(job.startedAt)}.
       </p>
-      <BeforeWork words={beforeWork} />
+      <BeforeWork words={beforeWork} keepers={keepers} />
       <Touchable right="restore">
         <Halt restore={restore} />
         <div className="bg-leaf border border-hairline rounded-page">
@@ -78,7 +73,7 @@ export function RestorePage({ first, beforeWork, parameters, groups, howTo, byLi
             {place.stage === "read-before" && job.reading && <Reading reading={job.reading} />}
           </Step>
           <Review restore={restore} byCode={byCode} />
-          <Permission restore={restore} howTo={howTo} byLink={byLink} />
+          <Permission restore={restore} acts="write" howTo={howTo} byLink={byLink} />
           <Step
             number={5}
             title="Write"
@@ -131,28 +126,10 @@ export function RestorePage({ first, beforeWork, parameters, groups, howTo, byLi
             found={endWords(restore)}
           >
             {place.over === "done" && <Not restore={restore} parameters={parameters} />}
-            {job.receiptId && (
-              <div className="flex flex-wrap gap-2">
-                <ButtonLink rank="primary" href={to(`/receipts/${job.receiptId}`)}>
-                  Open receipt {job.receiptId}
-                </ButtonLink>
-                {place.over === "done" && connected && (
-                  <Button onClick={() => void restore.putBack()}>Put back what was there before</Button>
-                )}
-              </div>
-            )}
+            <ToReceipt restore={restore} putsBack />
           </Step>
         </div>
-        {worksByItself(place) && (
-          <div className="mt-3 flex gap-2">
-            <Button rank="plain" onClick={() => void restore.stop()}>
-              Stop
-            </Button>
-            <span className="self-center text-soft text-[14px]">
-              It stops between two exchanges with the drive; the page then says how things stand.
-            </span>
-          </div>
-        )}
+        <StopIt restore={restore} />
       </Touchable>
     </div>
   );
@@ -176,63 +153,6 @@ function Not({ restore, parameters }: { restore: LiveRestore; parameters: SheetP
   );
 }
 
-/** Step 4 is a wait within writing: for the key at the keypad, or for the motor to stop. */
-function Permission({
-  restore,
-  howTo,
-  byLink,
-}: {
-  restore: LiveRestore;
-  howTo: string | undefined;
-  byLink: boolean;
-}) {
-  const { place } = restore.job;
-  const waits = place.waitsFor === "permission" || place.waitsFor === "motor";
-  const state = waits && !place.over ? "open" : stateOf(restore, "write");
-  const given = past(restore, "write") || (place.stage === "write" && !place.waitsFor && !place.over);
-  return (
-    <Step
-      number={4}
-      title="Write permission"
-      state={state === "open" && !waits ? "done" : state}
-      found={given && "the motor stands, the permission is given"}
-    >
-      {place.waitsFor === "permission" && (
-        <Notice
-          kind="caution"
-          title={
-            byLink
-              ? "The drive is asked for its permission"
-              : "Waiting for the permission to be given at the keypad"
-          }
-        >
-          <p>{howTo}</p>
-          <p className="text-soft">
-            It is watched for; writing begins by itself. Nothing is tried meanwhile.
-          </p>
-        </Notice>
-      )}
-      {place.waitsFor === "motor" && (
-        <Notice kind="stop" title="The motor turns, or something commands it to">
-          {place.why}
-        </Notice>
-      )}
-    </Step>
-  );
-}
-
-/** How a step stands whose work is that of one or several stages. What never came about before the end is not ticked. */
-function stateOf({ job }: LiveRestore, ...stages: Stage[]): "done" | "open" | "later" {
-  const progress = stages.map((each) => progressOf(job.place, each));
-  if (progress.includes("open")) return "open";
-  return progress.every((each) => each === "done") ? "done" : "later";
-}
-
-/** Whether a stage lies behind, gone through. */
-function past({ job: { place } }: LiveRestore, stage: Stage): boolean {
-  return STAGES.indexOf(place.stage) > STAGES.indexOf(stage);
-}
-
 function changedWords(steps: LiveRestore["steps"]): string {
   const changed = steps.filter((each) => each.caution === CHANGED_BY_DRIVE).length;
   return changed === 0
@@ -244,15 +164,4 @@ function permanentWords({ job }: LiveRestore): string | undefined {
   if (job.permanent === "yes") return "every value is in the permanent memory";
   if (job.permanent === "unknown" && job.place.over) return "whether it came about is not told";
   return job.place.stage === "restart" ? "the drive restarts and is expected back" : undefined;
-}
-
-function endWords({ job }: LiveRestore) {
-  const { over } = job.place;
-  if (over === "ended")
-    return job.receiptId ? "Ended before it was done." : "Ended before anything was written.";
-  if (over !== "done" || !job.receiptId) return undefined;
-  // Restores of former versions kept no word here; their receipts did.
-  if (job.verified === undefined) return "Its receipt says how it ended.";
-  if (job.verified) return <strong className="text-ink">Verified.</strong>;
-  return "Ended; not everything is as recorded.";
 }

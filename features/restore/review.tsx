@@ -1,10 +1,10 @@
 "use client";
 import { useState } from "react";
-import { notLookedAt, type Looked } from "@/core/restore";
+import { notLookedAt } from "@/core/restore";
 import type { Parameter } from "@/core/value";
-import { Button } from "@/ui/button";
 import { Step } from "@/ui/step";
 import { Checks } from "./checks";
+import { Decide, useLooked } from "./parts";
 import { PlanTable } from "./plan-table";
 import type { LiveRestore } from "./use-restore";
 
@@ -19,10 +19,8 @@ export function Review({
   const { detail, job } = restore;
   const { checks, plan, choices } = detail;
   const looking = job.place.stage === "review" && !job.place.over;
-  const [looked, setLooked] = useState<readonly Looked[]>([]);
+  const { looked, onLook, stops, open } = useLooked(checks);
   const [deadVoltage, setDeadVoltage] = useState("");
-  const stops = checks.filter((each) => each.verdict === "stop").length;
-  const open = notLookedAt(checks, looked).length;
   const state = (there: boolean) => {
     if (!there) return "later";
     return looking ? "open" : "done";
@@ -40,8 +38,7 @@ export function Review({
             checks={checks}
             looking={{
               looked,
-              onLook: (id, said) =>
-                setLooked([...looked.filter((each) => each.id !== id), ...(said ? [said] : [])]),
+              onLook,
               exchanged: choices.exchanged,
               onExchanged: (exchanged) => void restore.choose({ ...choices, exchanged }),
             }}
@@ -83,27 +80,15 @@ export function Review({
               onChoose={(next) => void restore.choose(next)}
               locked={false}
             />
-            <div className="flex flex-wrap gap-2 mt-3 items-center">
-              <Button
-                rank="primary"
-                disabled={stops > 0 || open > 0 || !restore.connected}
-                onClick={() => void restore.confirm(looked, deadVoltage)}
-              >
-                Write {plan.writes.length} parameters →
-              </Button>
-              <Button rank="quiet" onClick={() => void restore.end()}>
-                End without writing
-              </Button>
-              {stops > 0 && (
-                <span className="text-vermilion">A check says stop, so nothing can be written.</span>
-              )}
-              {stops === 0 && open > 0 && (
-                <span className="text-ochre">
-                  {open} {open === 1 ? "line of the check is" : "lines of the check are"} not told: look, and
-                  answer first.
-                </span>
-              )}
-            </div>
+            <Decide
+              restore={restore}
+              stops={stops}
+              open={open}
+              does={`Write ${plan.writes.length} parameters →`}
+              ends="End without writing"
+              stopped="A check says stop, so nothing can be written."
+              onConfirm={() => void restore.confirm(looked, deadVoltage)}
+            />
           </>
         )}
       </Step>
@@ -111,7 +96,8 @@ export function Review({
   );
 }
 
-function checkWords(checks: LiveRestore["detail"]["checks"]): string {
+/** What the checks come to, in a few words. */
+export function checkWords(checks: LiveRestore["detail"]["checks"]): string {
   const stops = checks.filter((each) => each.verdict === "stop").length;
   const cautions = checks.filter((each) => each.verdict === "caution").length;
   const unknown = notLookedAt(checks, []).length;

@@ -18,6 +18,8 @@ const HOW: Record<Held["origin"], string> = {
   read: "read",
   "before-restore": "read before a restore",
   "after-restore": "read after a restore",
+  "before-operation": "read before an operation",
+  "after-operation": "read after an operation",
   file: "from a file",
   draft: "from a draft",
 };

@@ -35,7 +35,7 @@ export function Value({
         "relative flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
         source === "draft" && "text-graphite",
         source === "live" && "bg-teal-ground text-ink",
-        source === "default" && "text-soft",
+        (source === "default" || source === "file") && "text-soft",
         dim && "opacity-55",
       )}
     >

@@ -7,5 +7,7 @@ export { valuesNow } from "./now";
 export { misplaced, retiredThere } from "./misplaced";
 export { peek } from "./look";
 export { Searches } from "./searches";
-export { volatileCodes } from "./volatile";
+export { permanentWrites, type PermanentWrites } from "./permanent-writes";
+export { notedWay } from "./ways";
+export { lastPermanent, volatileCodes } from "./volatile";
 export { forgetLink, listLinks, renameLink } from "./sightings";

@@ -22,7 +22,7 @@ export async function misplaced(
   if (here.definitionId !== "" && here.definitionId !== identity.definitionId) {
     const noted = shelf.find(here.definitionId)?.title ?? here.definitionId;
     follows.push(
-      `${here.tag} is noted for a ${noted}, and this is a ${identity.family}. Neither's records can be restored onto the other.`,
+      `${here.tag} is noted for a ${noted}, and this is a ${identity.family}. The records of one go onto the other only once they were carried over.`,
     );
   }
   const elsewhere = await fittedWhere(db, identity);

@@ -52,7 +52,7 @@ async function lastUnfinished(
       serial: sql<string>`${receipt.content} -> 'drive' ->> 'serial'`,
     })
     .from(receipt)
-    .where(eq(receipt.positionId, positionId))
+    .where(and(eq(receipt.positionId, positionId), sql`${receipt.content} ->> 'kind' = 'restore'`))
     .orderBy(desc(receipt.id))
     .limit(1);
   return last?.serial === serial && last.outcome !== "verified" ? last.id : undefined;

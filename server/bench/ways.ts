@@ -67,3 +67,13 @@ export async function notedOtherwise(
   if (noted.linkId === now.linkId && noted.unit === now.unitAddress) return undefined;
   return noted.linkId === now.linkId ? `address ${noted.unit}` : `${noted.name}, address ${noted.unit}`;
 }
+
+/** The way that is noted for a position: where its drive was reached; undefined where none is. */
+export async function notedWay(
+  db: Database,
+  { linkId, unitAddress }: { linkId: number | null; unitAddress: number | null },
+): Promise<{ link: LinkSettings; name: string; unit: number } | undefined> {
+  if (linkId === null || unitAddress === null) return undefined;
+  const [row] = await db.select().from(tables.link).where(eq(tables.link.id, linkId));
+  return row && { link: row.settings, name: row.name, unit: unitAddress };
+}

@@ -1,4 +1,5 @@
 import { eq } from "drizzle-orm";
+import type { CarryAccount } from "@/core/carry-over";
 import { changesOf } from "@/core/draft";
 import { bad, good, type Result } from "@/core/drive";
 import { buildSet } from "@/core/set";
@@ -6,6 +7,7 @@ import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { addNote, keepMade, type RecordRow } from "@/server/ledger";
 import type { Person } from "@/server/people";
+import { attachAccount } from "./attach-account";
 import { within, type DraftParts } from "./change";
 
 const { draft } = tables;
@@ -27,7 +29,8 @@ export function whyNotBegun({
 }
 
 /** What a draft begins from: a record of its position, or what stands on a type plate. */
-export type BeginFrom = { record: Pick<RecordRow, "id" | "number"> } | { plate: tables.DraftPlate };
+export type BeginFrom =
+  { record: Pick<RecordRow, "id" | "number"> } | { plate: tables.DraftPlate; account?: CarryAccount };
 
 /** Begins a draft at a position; gives its number. */
 export async function beginDraft(
@@ -38,8 +41,7 @@ export async function beginDraft(
   title: string,
   at: Date,
 ): Promise<number> {
-  const words =
-    "record" in from ? `record ${from.record.number}` : `the type plate of a ${from.plate.ratingName}`;
+  const words = fromWords(from);
   return db.transaction(async (tx) => {
     const [row] = await tx
       .insert(draft)
@@ -48,6 +50,7 @@ export async function beginDraft(
         positionId: position.id,
         recordId: "record" in from ? from.record.id : null,
         plate: "plate" in from ? from.plate : null,
+        account: "plate" in from ? (from.account ?? null) : null,
         title,
         by: person.id,
         byName: person.name,
@@ -68,6 +71,12 @@ export async function beginDraft(
   });
 }
 
+function fromWords(from: BeginFrom): string {
+  if ("record" in from) return `record ${from.record.number}`;
+  const plate = `the type plate of a ${from.plate.ratingName}`;
+  return from.account ? `record ${from.account.record}, carried over to ${plate}` : plate;
+}
+
 /** Turns a draft into a record of its position, with a note that says why. Its reasons are in the note, one line for each change. Gives the record's number. */
 export async function enterDraft(
   parts: DraftParts,
@@ -77,6 +86,7 @@ export async function enterDraft(
   note: string,
 ): Promise<Result<{ tag: string; number: number; known: boolean }>> {
   let entered: { tag: string; number: number; known: boolean } | undefined;
+  let carried: (() => Promise<void>) | undefined;
   const done = await within(
     parts,
     plantId,
@@ -107,10 +117,15 @@ export async function enterDraft(
       if (words !== "" && !kept.known) await addNote(tx, person, kept.record.id, words.slice(0, 4000), at);
       await tx.update(draft).set({ closedAt: at, enteredAs: kept.record.id }).where(eq(draft.id, id));
       entered = { tag, number: kept.record.number, known: kept.known };
+      const { account } = row;
+      if (account && !kept.known)
+        carried = () => attachAccount(parts, person, plantId, tag, row.positionId, kept.record, account);
       return good(undefined);
     },
   );
-  return done.ok ? good(entered!) : done;
+  if (!done.ok) return done;
+  await carried?.();
+  return good(entered!);
 }
 
 /** Gives a draft up. What was changed in it stays to be read. */

@@ -48,7 +48,7 @@ export async function newerRecord(
         gt(record.number, number),
         eq(record.definitionId, definition.id),
         eq(record.present, record.expected),
-        notInArray(record.origin, [...tables.NOT_READ, "before-restore"]),
+        notInArray(record.origin, [...tables.NOT_READ, "before-restore", "before-operation"]),
       ),
     )
     .orderBy(desc(record.number))

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, isNotNull, or, sql } from "drizzle-orm";
 import type { DriveEventKind } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import type { Move } from "@/core/plant";
+import { OPERATION_WORDS } from "@/core/restore";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -69,7 +70,8 @@ export async function lifeOf(db: Database, row: DriveRow): Promise<LifeLine[]> {
       at: receipt.at,
       byName: receipt.byName,
       outcome: sql<string>`${receipt.content} ->> 'outcome'`,
-      record: sql<string>`${receipt.content} ->> 'recordNumber'`,
+      kind: job.kind,
+      record: sql<string | null>`${receipt.content} ->> 'recordNumber'`,
       tag: position.tag,
     })
     .from(receipt)
@@ -97,7 +99,7 @@ export async function lifeOf(db: Database, row: DriveRow): Promise<LifeLine[]> {
     ...receipts.map((each) => ({
       at: each.at.getTime(),
       kind: "receipt" as const,
-      text: `Record ${each.record} restored at ${each.tag}: ${each.outcome === "verified" ? "verified" : "not verified"}`,
+      text: `${each.kind === "restore" ? `Record ${each.record} restored` : OPERATION_WORDS[each.kind].did} at ${each.tag}: ${each.outcome === "verified" ? "verified" : "not verified"}`,
       byName: each.byName,
       href: `/receipts/${each.id}`,
     })),

@@ -147,6 +147,8 @@ const originText: Record<ReadOrigin, string> = {
   read: "Recorded",
   "before-restore": "Recorded, before a restore,",
   "after-restore": "Recorded, after a restore,",
+  "before-operation": "Recorded, before an operation,",
+  "after-operation": "Recorded, after an operation,",
 };
 
 /** What a record keeps of a drive beside its type plate. */

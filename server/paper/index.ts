@@ -1,4 +1,5 @@
 /** Papers: made of plain data, with the company's heading, as PDF; and comparisons as files. */
+export { accountPaper } from "./account-paper";
 export { comparePaper, compareTable, type SideBySide } from "./compare-file";
 export type { PaperHeading } from "./document";
 export { draftPaper } from "./draft-paper";

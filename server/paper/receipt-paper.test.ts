@@ -7,7 +7,7 @@ import { RILL_PLATE } from "@/server/testing/samples";
 import { comparePaper, compareTable, receiptPaper } from ".";
 
 const content: ReceiptContent = {
-  version: 2,
+  version: 3,
   kind: "restore",
   tag: "KL-03",
   positionTitle: "Roller drive 3",
@@ -64,7 +64,7 @@ describe("a receipt on paper", () => {
     ]);
     expect(titles(paper)).toEqual([
       "What was written",
-      "Changed without being written",
+      "Changed without being foreseen",
       "On the way",
       "Checked before",
     ]);

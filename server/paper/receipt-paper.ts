@@ -1,3 +1,4 @@
+import { CHECKLIST_TITLES, type Checklist, type Tick } from "@/core/checklist";
 import type { ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
 import type { Paper, PaperPart } from "@/core/paper";
@@ -8,8 +9,11 @@ import {
   LEFT_OUT,
   lookedWords,
   newParts,
+  OPERATION_WORDS,
   OUTCOME_WORDS,
   PERMANENT_WORDS,
+  RECEIPT_HEADS,
+  receiptAbout,
   RESULT_WORDS,
   wasOf,
 } from "@/core/restore";
@@ -25,12 +29,22 @@ export interface SignOffWords {
   functionTest: string;
 }
 
+/** One of the position's own lists, as somebody went through it. */
+export interface SignedWords {
+  which: Checklist;
+  ticks: readonly Tick[];
+  why: string;
+  at: Date;
+  byName: string;
+}
+
 /** A receipt on paper: who put what onto which drive, when, what was refused, what was verified. `definition` is undefined where it is not here any more: raw values stand then. */
 export function receiptPaper(
   id: number,
   content: ReceiptContent,
   definition: Definition | undefined,
   signOffs: readonly SignOffWords[],
+  lists: readonly SignedWords[] = [],
 ): Paper {
   const line = (code: string, raw: RawValue | undefined): string => {
     const parameter = definition?.byCode.get(code);
@@ -38,20 +52,30 @@ export function receiptPaper(
   };
   const name = (code: string): string => definition?.byCode.get(code)?.name ?? "";
   const { drive, results, alsoChanged, leftOut, checks, interruptions } = content;
-  const good = results.filter((each) => each.verdict === "verified").length;
+  const restored = content.kind === "restore";
+  const [beforeHead, meantHead] = RECEIPT_HEADS[content.kind];
   const exchanged = newParts(content.exchanged).map((each) => EXCHANGED_TEXT[each]);
   return {
     title: `Receipt ${id}: ${OUTCOME_WORDS[content.outcome]}`,
-    about: `${good} of ${results.length} parameters written, read back and equal; ${content.equal} were already as recorded${leftOut.length > 0 ? `; ${leftOut.length} left out` : ""}.`,
+    about: receiptAbout(content),
     facts: [
       ["Position", `${content.tag} ${content.positionTitle}`],
       ["Job", content.jobNumber],
-      ["Restored", `record ${content.recordNumber}${content.standing ? ", the standing record" : ""}`],
+      ...(restored
+        ? [
+            [
+              "Restored",
+              `record ${content.recordNumber}${content.standing ? ", the standing record" : ""}`,
+            ] as [string, string],
+          ]
+        : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),
       [
-        "Onto",
+        restored ? "Onto" : "With",
         `${drive.vendor} ${drive.ratingName}, ${drive.supply}, firmware ${drive.firmware}, serial ${drive.serial}`,
       ],
-      ["The record was of", wasOf(content.previousSerial, drive.serial)],
+      ...(restored
+        ? [["The record was of", wasOf(content.previousSerial, drive.serial)] as [string, string]]
+        : []),
       ["By", byWords(content)],
       ...besideFacts(content),
       ["Begun", moment(content.startedAt)],
@@ -63,7 +87,13 @@ export function receiptPaper(
       ],
     ],
     cautions: [
-      ...(content.outcome === "verified" ? [] : ["This drive was not proved to be as the record."]),
+      ...(content.outcome === "verified"
+        ? []
+        : [
+            restored
+              ? "This drive was not proved to be as the record."
+              : "This drive was not proved to be as foreseen.",
+          ]),
       ...(content.safety && signOffs.length === 0 ? ["Safe functions not confirmed."] : []),
       ...(exchanged.length > 0
         ? [`Not ready: ${exchanged.join(" and ")} exchanged, to be identified, homed and proved.`]
@@ -71,12 +101,12 @@ export function receiptPaper(
     ],
     parts: [
       {
-        title: "What was written",
+        title: restored ? "What was written" : "What was to be otherwise",
         columns: [
           { title: "Code", width: 2, mono: true },
           { title: "Parameter", width: 3 },
-          { title: "Before", width: 3, mono: true },
-          { title: "Written", width: 3, mono: true },
+          { title: beforeHead, width: 3, mono: true },
+          { title: meantHead, width: 3, mono: true },
           { title: "Read back", width: 3, mono: true },
           { title: "Outcome", width: 3 },
         ],
@@ -90,7 +120,7 @@ export function receiptPaper(
         ]),
       },
       ...listPart(
-        "Changed without being written",
+        content.untold ? "What it was about, as it was found" : "Changed without being foreseen",
         alsoChanged.map(({ code, from, to }) => [
           code,
           name(code),
@@ -107,6 +137,12 @@ export function receiptPaper(
           byName,
           moment(at),
           `${how}; check-sum ${checkSum}; function test ${functionTest}`,
+        ]),
+      ),
+      ...lists.flatMap(({ which, ticks, why, at, byName }) =>
+        listPart(`${CHECKLIST_TITLES[which]}, ${byName}, ${moment(at)}`, [
+          ...ticks.map(({ text, done, value }) => [text, done ? "done" : "left out", value ?? ""]),
+          ...(why ? [["Why lines were left out", "", why]] : []),
         ]),
       ),
       ...listPart(

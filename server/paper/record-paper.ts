@@ -55,6 +55,8 @@ const ORIGIN: Record<RecordRow["origin"], string> = {
   read: "Read from the drive",
   "before-restore": "Read from the drive before a restore",
   "after-restore": "Read from the drive after a restore",
+  "before-operation": "Read from the drive before an operation",
+  "after-operation": "Read from the drive after an operation",
   file: "From a file; it was not read from a drive here",
   draft: "Entered from a draft; it was never read from a drive",
 };

@@ -29,6 +29,8 @@ export const KINDS = {
   jobStep: { table: "job_step", refs: { job_id: "job" } },
   receipt: { table: "receipt", refs: { plant_id: "plant", job_id: "job", position_id: "position" } },
   signOff: { table: "safety_sign_off", refs: { receipt_id: "receipt" } },
+  positionChecks: { table: "position_checks", refs: { position_id: "position" } },
+  receiptChecks: { table: "receipt_checks", refs: { receipt_id: "receipt" } },
   round: { table: "round", refs: { plant_id: "plant" } },
   roundPosition: { table: "round_position", refs: { round_id: "round", position_id: "position" } },
   handover: { table: "shift_handover", refs: { plant_id: "plant" } },

@@ -8,6 +8,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, test } from "@jest/gl
 import { eq } from "drizzle-orm";
 import { buildSet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
+import { checklistsOf, keepChecklists, signChecklist, signedOf } from "@/server/checklist";
 import { openServer, tables, type Database, type OpenDatabase } from "@/server/database";
 import { beginDraft, changeDraft, takeBack } from "@/server/drafts";
 import { addDrive } from "@/server/drives";
@@ -136,6 +137,22 @@ beforeAll(async () => {
     byName: "Ines",
     content: { outcome: "verified" },
   });
+  const lines = ["Direction", "Seconds from 50 Hz:"];
+  const kept = await keepChecklists(
+    db,
+    plant.person,
+    { id: plant.positionId, plantId: 1, tag: "KL-03" },
+    { beforeOn: "Termination", acceptance: lines.join("\n"), keepers: "A card" },
+    AT,
+  );
+  if (!kept.ok) throw new Error(kept.trouble.text);
+  await signChecklist(
+    db,
+    plant.person,
+    { id: 7, plantId: 1, positionId: plant.positionId },
+    { which: "acceptance", ticks: lines.map((text) => ({ text, done: true, value: "1.8" })), why: "" },
+    AT,
+  );
   here = await filesOf(db);
 });
 afterEach(async () => {
@@ -223,6 +240,12 @@ describe("taken in by another ledger", () => {
       .from(tables.record)
       .where(eq(tables.record.number, 1));
     expect(job!.detail).toEqual({ recordId: record!.id, receiptId: 7 });
+    const [at] = await db.select().from(tables.position).where(eq(tables.position.tag, "KL-03"));
+    expect(await checklistsOf(db, at!.id)).toMatchObject({
+      beforeOn: ["Termination"],
+      acceptance: ["Direction", "Seconds from 50 Hz:"],
+    });
+    expect(await signedOf(db, 7)).toMatchObject([{ which: "acceptance", ticks: [{}, { value: "1.8" }] }]);
     const [closed] = await db.select().from(tables.user).where(eq(tables.user.id, plant.person.id));
     expect(closed).toMatchObject({
       name: plant.person.name,

@@ -7,7 +7,16 @@ import type { Taking } from "./taking";
 
 /** A receipt keeps its number where that is free; its restore remembers the number it has here. */
 export async function takeReceipt(taking: Taking, path: string): Promise<void> {
-  const { receipt: doc, signOffs } = await taking.json<{ receipt: Doc; signOffs: Doc[] }>(path);
+  // Former files have no lists that were gone through.
+  const {
+    receipt: doc,
+    signOffs,
+    checks = [],
+  } = await taking.json<{
+    receipt: Doc;
+    signOffs: Doc[];
+    checks?: Doc[];
+  }>(path);
   const { receipt, job } = tables;
   const [known] = await taking.tx.select({ id: receipt.id }).from(receipt).where(eq(receipt.uid, doc.uid!));
   if (!known) {
@@ -26,6 +35,7 @@ export async function takeReceipt(taking: Taking, path: string): Promise<void> {
       .where(eq(job.uid, String(doc.job_id)));
   }
   await taking.add(KINDS.signOff, signOffs);
+  await taking.add(KINDS.receiptChecks, checks);
 }
 
 /** Takes the files of a plant in, each held against its hash. */

@@ -1,6 +1,7 @@
 import { and, eq, max } from "drizzle-orm";
 import { readRecordDocument, setOfDocument, type RecordDocument } from "@/core/format";
 import { setHash } from "@/core/set";
+import type { RecordOrigin } from "@/core/set/origin";
 import { tables } from "@/server/database";
 import { storeContent } from "@/server/ledger";
 import { SourceFault } from "./source";
@@ -77,7 +78,7 @@ async function rowOf(
     takenAt: new Date(document.takenAt),
     takenBy: by,
     takenByName: document.takenBy,
-    origin: document.origin as (typeof tables.RECORD_ORIGINS)[number],
+    origin: document.origin as RecordOrigin,
     driveId: drive?.id ?? null,
     serial: plate.serial,
     rating: plate.rating ?? null,

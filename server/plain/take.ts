@@ -66,12 +66,19 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
   await taking.add(KINDS.link, links);
   const folders = within("positions/").filter((each) => each.endsWith("/position.json"));
   const positions: Array<
-    Record<"formerTags" | "standing" | "notes" | "labels", Doc[]> & { position: Doc; folder: string }
+    Record<"formerTags" | "standing" | "notes" | "labels", Doc[]> & {
+      checks?: Doc[];
+      position: Doc;
+      folder: string;
+    }
   > = [];
   for (const path of folders)
     positions.push({ ...(await taking.json(path)), folder: path.slice(0, -"position.json".length) });
   for (const each of positions) await takePosition(taking, each.position, plantId);
-  for (const each of positions) await taking.add(KINDS.formerTag, each.formerTags);
+  for (const each of positions) {
+    await taking.add(KINDS.formerTag, each.formerTags);
+    await taking.add(KINDS.positionChecks, each.checks ?? []);
+  }
   await takeDrives(taking, within("drives/"));
   for (const { folder, position: doc, ...words } of positions) {
     const at = taking.mapped(doc).uid!;

@@ -145,6 +145,11 @@ async function* positionFiles(
     KINDS.signOff,
     sql`t.receipt_id in (select r.id from receipt r where r.position_id = ${position.id})`,
   );
+  const checks = await docs(
+    KINDS.receiptChecks,
+    sql`t.receipt_id in (select r.id from receipt r where r.position_id = ${position.id})`,
+    sql`t.id`,
+  );
   const jobs = await docs(KINDS.job, sql`${here} and not t.open`);
   const steps = await docs(KINDS.jobStep, ofJob, sql`t.job_id, t.ordinal`);
   for (const job of jobs) job.detail = await namedRecords(db, job.detail as Record<string, unknown>);
@@ -169,7 +174,11 @@ async function* positionFiles(
   for (const receipt of receipts)
     yield {
       path: `${folder}/receipts/${String(receipt.id).padStart(4, "0")}.json`,
-      content: text({ receipt, signOffs: signOffs.filter((each) => each.receipt_id === receipt.uid) }),
+      content: text({
+        receipt,
+        signOffs: signOffs.filter((each) => each.receipt_id === receipt.uid),
+        checks: checks.filter((each) => each.receipt_id === receipt.uid),
+      }),
     };
   const standing = await docs(KINDS.standing, here, sql`t.id`);
   const notes = await docs(KINDS.note, ofRecord);
@@ -190,7 +199,14 @@ async function* positionFiles(
   if (doc?.definition_id) referred.definitions.add(String(doc.definition_id));
   yield {
     path: `${folder}/position.json`,
-    content: text({ position: doc, formerTags: await docs(KINDS.formerTag, here), standing, notes, labels }),
+    content: text({
+      position: doc,
+      formerTags: await docs(KINDS.formerTag, here),
+      checks: await docs(KINDS.positionChecks, here, sql`t.id`),
+      standing,
+      notes,
+      labels,
+    }),
   };
 }
 

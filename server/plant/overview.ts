@@ -149,7 +149,7 @@ function positionRows(db: Database, plantId: number) {
 /** Restores that are not ended, by position. Begun: something may have been written. */
 async function openRestores(db: Database, plantId: number) {
   const rows = await db
-    .select({ id: job.id, positionId: job.positionId, byName: job.byName, phase: job.phase })
+    .select({ id: job.id, kind: job.kind, positionId: job.positionId, byName: job.byName, phase: job.phase })
     .from(job)
     .where(and(eq(job.open, true), eq(job.plantId, plantId)));
   return new Map(
@@ -171,7 +171,7 @@ async function unconfirmedReceipts(db: Database, plantId: number): Promise<Map<n
         eq(receipt.plantId, plantId),
         sql`${receipt.content}->>'safety' = 'true'`,
         sql`not exists (select 1 from ${safetySignOff} where ${safetySignOff.receiptId} = ${receipt.id})`,
-        sql`not exists (select 1 from ${receipt} as "later" where ${later.positionId} = ${receipt.positionId} and ${later.id} > ${receipt.id})`,
+        sql`not exists (select 1 from ${receipt} as "later" where ${later.positionId} = ${receipt.positionId} and ${later.id} > ${receipt.id} and ${later.content}->>'safety' = 'true')`,
       ),
     );
   return new Map(rows.map((each) => [each.positionId, each.id]));

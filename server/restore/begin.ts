@@ -1,12 +1,12 @@
 import { eq } from "drizzle-orm";
 import { good, type Result } from "@/core/drive";
-import { BEGINNING, USUAL_CHOICES } from "@/core/restore";
+import { BEGINNING, OPERATION_WORDS, USUAL_CHOICES, type Operation } from "@/core/restore";
 import type { Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById } from "@/server/ledger";
 import type { Person } from "@/server/people";
-import { detailOf, loadJob, type RestoreJob, type RestoreMemory } from "./job-state";
+import { detailOf, loadJob, operationOf, type RestoreJob, type RestoreMemory } from "./job-state";
 import { trouble } from "./troubles";
 
 export interface StartRequest {
@@ -30,12 +30,8 @@ export async function beginJob(
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
-  if (fit === "nearest")
-    return trouble(
-      "no-definition",
-      `No definition here fits firmware ${identity.firmware}.`,
-      "Add a definition for this firmware first. Until then nothing is written.",
-    );
+  const refused = whyNotBegun({ identity, fit });
+  if (refused) return refused;
   const row = await recordById(db, recordId);
   if (!row || row.positionId !== positionId)
     return trouble(
@@ -57,12 +53,62 @@ export async function beginJob(
     interruptions: [],
     puttingBack,
   };
+  const text = `Began to restore record ${row.number} onto drive ${identity.serial}.`;
+  return insertJob(db, person, plantId, { positionId, driveKey, memory, now, text });
+}
+
+/**
+ * Writes down that something other than a restore begins: at the drive's position, where its records of before and after are kept. Refused when no definition
+ * fits the drive's firmware, or when somebody else is at the drive or the position.
+ */
+export async function beginOperation(
+  db: Database,
+  person: Person,
+  plantId: number,
+  { positionId, operation }: { positionId: number; operation: Exclude<Operation, "restore"> },
+  { identity, driveKey, fit }: Connection,
+  now: Date,
+): Promise<Result<RestoreJob>> {
+  const refused = whyNotBegun({ identity, fit }) ?? (await whoIsAtIt(db, positionId, driveKey));
+  if (refused) return refused;
+  const memory: RestoreMemory = {
+    place: BEGINNING,
+    operation,
+    identity,
+    previousSerial: identity.serial,
+    choices: { ...USUAL_CHOICES, leaveOut: [] },
+    checks: [],
+    permanent: "no",
+    interruptions: [],
+  };
+  const text = `${OPERATION_WORDS[operation].title}: begun for drive ${identity.serial}.`;
+  return insertJob(db, person, plantId, { positionId, driveKey, memory, now, text });
+}
+
+/** Under a definition that does not fit nothing is done with a drive. */
+function whyNotBegun({ identity, fit }: Pick<Connection, "identity" | "fit">): Result<never> | undefined {
+  if (fit !== "nearest") return undefined;
+  return trouble(
+    "no-definition",
+    `No definition here fits firmware ${identity.firmware}.`,
+    "Add a definition for this firmware first. Until then nothing is written.",
+  );
+}
+
+async function insertJob(
+  db: Database,
+  person: Person,
+  plantId: number,
+  about: { positionId: number; driveKey: string; memory: RestoreMemory; now: Date; text: string },
+): Promise<Result<RestoreJob>> {
+  const { positionId, driveKey, memory, now, text } = about;
+  const kind = operationOf(memory);
   const id = await db.transaction(async (tx) => {
     const [inserted] = await tx
       .insert(tables.job)
       .values({
         plantId,
-        kind: "restore",
+        kind,
         open: true,
         phase: memory.place.stage,
         positionId,
@@ -83,7 +129,7 @@ export async function beginJob(
         byName: person.name,
         kind: "restore",
         positionId,
-        text: `Began to restore record ${row.number} onto drive ${identity.serial}.`,
+        text,
         href: `/restore/${inserted.id}`,
       });
     return inserted?.id;
@@ -109,7 +155,7 @@ async function whoIsAtIt(
   const what = other.driveKey === driveKey ? "this drive" : "this position";
   return trouble(
     "busy",
-    `${other.byName} is restoring ${what} since ${other.startedAt.toISOString().slice(11, 16)} UTC (restore ${other.id}).`,
-    "Open that restore to follow it, or ask them to end it.",
+    `${other.byName} is at ${what} since ${other.startedAt.toISOString().slice(11, 16)} UTC (${OPERATION_WORDS[other.kind].title.toLowerCase()}, ${other.id}).`,
+    "Open that to follow it, or ask them to end it.",
   );
 }

@@ -18,7 +18,7 @@ import {
   type RunEvent,
 } from "@/server/link";
 import type { Person } from "@/server/people";
-import { saveJob, savePlace, type RestoreJob } from "./job-state";
+import { operationOf, saveJob, savePlace, type RestoreJob } from "./job-state";
 import { jobView } from "./view";
 
 export interface RunnerParts {
@@ -39,6 +39,8 @@ interface RunValues {
   write: void;
   makePermanent: Permanence;
   restart: "restarted" | "unknown";
+  powerOff: { awayMs: number | undefined };
+  reset: "reset" | "unknown";
 }
 
 /**
@@ -100,7 +102,7 @@ export class Course {
   }
 
   /** Keeps what was read as a record. */
-  async keep(origin: "before-restore" | "after-restore", values: ReadonlyMap<string, RawValue>) {
+  async keep(when: "before" | "after", values: ReadonlyMap<string, RawValue>) {
     const { connection, definition, job } = this;
     const kept = await keepReading(this.parts.db, definition, this.person, {
       positionId: job.positionId,
@@ -109,7 +111,7 @@ export class Course {
       state: connection.state!,
       linkName: connection.address.linkName,
       unit: connection.unit,
-      origin,
+      origin: `${when}-${operationOf(job.memory) === "restore" ? ("restore" as const) : ("operation" as const)}`,
       takenAt: this.now(),
     });
     return kept.record;
@@ -139,6 +141,7 @@ export class Course {
     if (event.type === "command") {
       // It is in the database already; from here on nobody knows until it is answered.
       if (event.which === "permanent") job.memory.permanent = "sent";
+      if (event.which === "reset") job.memory.reset = "sent";
       return;
     }
     if (event.type === "step") {

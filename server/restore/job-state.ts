@@ -7,17 +7,20 @@ import {
   restorePlace,
   type ReadingView,
 } from "@/core/contract";
-import type { Place, WriteStep } from "@/core/restore";
+import { OPERATIONS, type Operation, type Place, type WriteStep } from "@/core/restore";
 import { list, object, oneOf, optional, parse, text, whole, yesNo, type Of } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { stepColumns } from "@/server/link";
 
-/** What a restore remembers beside its steps; kept in the job's row so that a restarted program knows how far it came. Version 2. */
+/** What an operation remembers beside its steps; kept in the job's row so that a restarted program knows how far it came. Version 2. */
 const restoreMemory = object({
   version: optional(whole()),
   place: restorePlace,
-  recordId: whole(),
-  recordNumber: whole(),
+  /** Absent in what earlier versions kept: restores. */
+  operation: optional(oneOf(OPERATIONS)),
+  /** Of a restore: which record. */
+  recordId: optional(whole()),
+  recordNumber: optional(whole()),
   identity: identityShape,
   previousSerial: text(),
   choices: planChoicesShape,
@@ -26,6 +29,7 @@ const restoreMemory = object({
   /** "sent": the command went out and was not answered yet. */
   permanent: oneOf(["no", "sent", "yes", "unknown"]),
   restart: optional(oneOf(["sent", "done"])),
+  reset: optional(oneOf(["sent", "done"])),
   beforeRecord: optional(whole()),
   beforeRecordId: optional(whole()),
   /** When the drive was read, ms since 1970. */
@@ -48,6 +52,23 @@ const restoreMemory = object({
   interruptions: list(text()),
 });
 export type RestoreMemory = Of<typeof restoreMemory>;
+
+/** What is done in this job. */
+export function operationOf({ operation = "restore" }: Pick<RestoreMemory, "operation">): Operation {
+  return operation;
+}
+
+/** Whether anything was sent to the drive that could have changed it, or somebody was asked to switch it off: then there is something to account for. */
+export function touchedDrive({ memory, steps }: Pick<RestoreJob, "memory" | "steps">): boolean {
+  const { place, permanent, reset, restart } = memory;
+  return (
+    steps.some((each) => each.tries > 0) ||
+    permanent !== "no" ||
+    reset !== undefined ||
+    restart !== undefined ||
+    place.stage === "power-off"
+  );
+}
 
 /** A restore while it runs: its row, its memory and its steps. */
 export interface RestoreJob {

@@ -1,12 +1,12 @@
 import { and, desc, eq, max, sql } from "drizzle-orm";
 import { receiptContent, type ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
-import type { ParameterResult, StepState, Verification } from "@/core/restore";
+import { OPERATION_WORDS, type ParameterResult, type StepState, type Verification } from "@/core/restore";
 import { parse } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { standingOf } from "@/server/ledger";
-import { detailOf, type RestoreJob } from "./job-state";
+import { detailOf, operationOf, type RestoreJob } from "./job-state";
 
 /** Writes the receipt of a restore that ended, however it ended, and closes the job, in one transaction. Gives the receipt's number. */
 export async function writeReceipt(
@@ -23,14 +23,15 @@ export async function writeReceipt(
     const choice = await standingOf(tx, job.positionId);
     const { memory } = job;
     const outcome = outcomeOf(verification);
+    const operation = operationOf(memory);
     const content: ReceiptContent = {
-      version: 2,
-      kind: "restore",
+      version: 3,
+      kind: operation,
       tag: job.tag,
       positionTitle: job.positionTitle,
       jobNumber: position.jobNumber,
       recordNumber: memory.recordNumber,
-      standing: choice?.recordId === memory.recordId,
+      standing: memory.recordId !== undefined && choice?.recordId === memory.recordId,
       drive: memory.identity,
       previousSerial: memory.previousSerial,
       byName: job.byName,
@@ -38,16 +39,19 @@ export async function writeReceipt(
       endedBy: memory.endedBy,
       deadVoltage: memory.deadVoltage,
       exchanged: memory.choices.exchanged,
-      safety: definition.parameters.some((each) => each.kind === "safety"),
+      safety:
+        (operation === "restore" || operation === "factory-reset") &&
+        definition.parameters.some((each) => each.kind === "safety"),
       startedAt: job.startedAt.toISOString(),
       endedAt: now.toISOString(),
       outcome,
       permanent: memory.permanent === "sent" ? "unknown" : memory.permanent,
       checks: memory.checks,
-      results: verification?.results ?? job.steps.map(unfinished),
+      results: verification?.results ?? unfinishedResults(job),
       alsoChanged: verification?.alsoChanged ?? [],
       leftOut: memory.plan?.leftOut ?? [],
       equal: memory.plan?.equal ?? 0,
+      untold: memory.plan?.untold,
       beforeRecord: memory.beforeRecord,
       afterRecord: memory.afterRecord,
       definitionId: definition.id,
@@ -80,7 +84,7 @@ export async function writeReceipt(
       byName: job.byName,
       kind: "restore",
       positionId: job.positionId,
-      text: `Restored record ${memory.recordNumber} of ${job.tag} onto drive ${memory.identity.serial}: ${word}.`,
+      text: `${didWords(job)}: ${word}.`,
       href: `/receipts/${id}`,
     });
     await tx
@@ -107,6 +111,25 @@ const UNFINISHED: Record<StepState, ParameterResult["verdict"]> = {
   unknown: "not-read-back",
 };
 
+function unfinishedResults({ memory, steps }: RestoreJob): ParameterResult[] {
+  if (operationOf(memory) === "restore") return steps.map(unfinished);
+  // What was foreseen, and nobody has read.
+  return (memory.plan?.writes ?? []).map(({ code, from, to }) => ({
+    code,
+    from,
+    to,
+    verdict: "not-read-back",
+  }));
+}
+
+function didWords({ memory, tag }: RestoreJob): string {
+  const operation = operationOf(memory);
+  const { serial } = memory.identity;
+  return operation === "restore"
+    ? `Restored record ${memory.recordNumber} of ${tag} onto drive ${serial}`
+    : `${OPERATION_WORDS[operation].did}: drive ${serial} of ${tag}`;
+}
+
 function unfinished(step: RestoreJob["steps"][number]): ParameterResult {
   const verdict = UNFINISHED[step.state];
   return {
@@ -128,9 +151,9 @@ export async function findReceipt(db: Database, plantId: number, id: number) {
   return row && { ...row, content: readReceipt(id, row.content) };
 }
 
-/** A receipt as it was kept. Those of version 1 said the same without a number. Throws when it cannot be read. */
+/** A receipt as it was kept. Those of version 1 and 2 said the same of restores alone. Throws when it cannot be read. */
 function readReceipt(id: number, content: Record<string, unknown>): ReceiptContent {
-  const read = parse(receiptContent, { ...content, version: 2 });
+  const read = parse(receiptContent, { ...content, version: 3 });
   if (!read.ok) throw new Error(`Receipt ${id} is kept in a way this program cannot read: ${read.message}.`);
   return read.value;
 }

@@ -150,7 +150,7 @@ describe("a restore onto a replacement", () => {
     });
     expect(second).toMatchObject({
       ok: false,
-      trouble: { text: expect.stringContaining("Ines Varga is restoring this drive") as unknown },
+      trouble: { text: expect.stringContaining("Ines Varga is at this drive") as unknown },
     });
   });
 

@@ -2,17 +2,25 @@ import { randomUUID } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
-import { move, type PlanChoices, type WriteStep } from "@/core/restore";
+import { ACTS_AT, move, type Operation, type PlanChoices, type WriteStep } from "@/core/restore";
 import { misplaced, retiredThere, type Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
-import { beginJob, type StartRequest } from "./begin";
+import { beginJob, beginOperation, type StartRequest } from "./begin";
 import { closeJob } from "./close";
 import { noteConfirmed, whyNotWritten, type Confirmed } from "./confirm";
 import type { RunnerParts } from "./course";
-import { dropLease, loadJob, replaceSteps, saveJob, takeLease, type RestoreJob } from "./job-state";
+import {
+  dropLease,
+  loadJob,
+  operationOf,
+  replaceSteps,
+  saveJob,
+  takeLease,
+  type RestoreJob,
+} from "./job-state";
 import { haltLeft, hasOwner } from "./left";
 import { RestoreRunner } from "./runner";
 import { Running } from "./running";
@@ -73,6 +81,35 @@ export class Restores {
     return launched ? good(jobView(job, connection.id)) : UNDER_WAY;
   }
 
+  /**
+   * Begins something other than a restore with a connected drive: reads it, keeps it as the record of before, and works out what will be otherwise. Refused where
+   * nobody has said at which position it stands, or when somebody else is at it.
+   */
+  async startOperation(
+    person: Person,
+    plantId: number,
+    { connectionId, operation }: { connectionId: string; operation: Exclude<Operation, "restore"> },
+  ): Promise<Result<JobView>> {
+    const connection = this.bench.find(connectionId);
+    if (connection?.phase !== "connected" || connection.address.plantId !== plantId)
+      return trouble("not-connected", "The drive is not connected.", "Connect it on the bench first.");
+    const positionId = connection.position?.id;
+    if (positionId === undefined)
+      return trouble(
+        "not-now",
+        "It is not known at which position this drive stands.",
+        "Say at which it stands first: the record of before is kept there.",
+      );
+    const retired = await retiredThere(this.parts.db, positionId);
+    if (retired) return bad(retired);
+    const request = { positionId, operation };
+    const begun = await beginOperation(this.parts.db, person, plantId, request, connection, this.now());
+    if (!begun.ok) return begun;
+    this.bench.stop(connection.id);
+    const runner = new RestoreRunner(this.parts, this.bench, begun.value, connection, person);
+    return (await this.running.launch(runner)) ? good(jobView(begun.value, connection.id)) : UNDER_WAY;
+  }
+
   /** Changes what is left out; works out the plan anew. Only while it is looked through. */
   async choose(id: number, person: Person, choices: PlanChoices): Promise<Result<RestoreDetail>> {
     const opened = await this.open(id, person, (job) => job.memory.place.stage === "review");
@@ -103,7 +140,7 @@ export class Restores {
     const launched = await this.running.launch(runner, async () => {
       noteConfirmed(job, person, confirmed);
       await runner.takePlan();
-      job.memory.place = move(job.memory.place, { type: "through", to: "write" });
+      job.memory.place = move(job.memory.place, { type: "through", to: ACTS_AT[operationOf(job.memory)] });
       await saveJob(db, job, this.now());
     });
     return launched ? good(jobView(job, connection.id)) : UNDER_WAY;

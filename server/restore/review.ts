@@ -15,7 +15,7 @@ export async function planOf(
   definition: Definition,
   live: ReadonlyMap<string, RawValue>,
 ): Promise<Plan> {
-  const set = await loadSet(db, (await recordById(db, memory.recordId))!);
+  const set = await loadSet(db, (await recordById(db, memory.recordId!))!);
   return planRestore(definition, memory.identity.rating, valuesByCode(set), live, memory.choices);
 }
 
@@ -28,7 +28,7 @@ export async function review(
   live: ReadonlyMap<string, RawValue>,
   alike: readonly string[],
 ): Promise<void> {
-  const row = (await recordById(db, memory.recordId))!;
+  const row = (await recordById(db, memory.recordId!))!;
   const set = await loadSet(db, row);
   const choice = await standingOf(db, positionId);
   const values = valuesByCode(set);

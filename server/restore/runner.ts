@@ -7,6 +7,7 @@ import {
   settleReadBack,
   stepsAgain,
   stepsOf,
+  verifyOperation,
   verifyRestore,
   worksByItself,
   type PlaceEvent,
@@ -18,9 +19,10 @@ import { faultTrouble } from "@/server/fault";
 import { dropReading, loadReading } from "@/server/link";
 import type { Person } from "@/server/people";
 import { Course, type RunnerParts } from "./course";
-import { replaceSteps, type RestoreJob } from "./job-state";
+import { operationOf, replaceSteps, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";
 import { planOf, review } from "./review";
+import { reviewOperation } from "./review-operation";
 
 /**
  * Takes one restore through its stages. What touches the drive is done where its link is, as one run; every step is written down before it
@@ -73,6 +75,10 @@ export class RestoreRunner {
         return this.makePermanent();
       case "restart":
         return this.restart();
+      case "power-off":
+        return this.powerOff();
+      case "reset":
+        return this.reset();
       case "verify":
         return this.verify();
       default:
@@ -84,7 +90,7 @@ export class RestoreRunner {
     const { memory } = this.job;
     const values = await this.course.read("before");
     if (!values.ok) return values;
-    const kept = await this.course.keep("before-restore", values.value);
+    const kept = await this.course.keep("before", values.value);
     memory.beforeRecord = kept.number;
     memory.beforeRecordId = kept.id;
     memory.beforeAt = this.parts.wall();
@@ -96,10 +102,13 @@ export class RestoreRunner {
   private async review(values: ReadonlyMap<string, RawValue>): Promise<void> {
     const { db } = this.parts;
     const { connection, course } = this;
+    const operation = operationOf(this.job.memory);
     // Plants stand apart: what is connected in another one is nobody's business here.
     const connected = this.bench.listOf(this.job.plantId);
     const alike = await alikeInReach(db, connection, connected, this.job.memory.previousSerial);
-    await review(this.parts, this.job, course.definition, connection.state!, values, alike);
+    await (operation === "restore"
+      ? review(this.parts, this.job, course.definition, connection.state!, values, alike)
+      : reviewOperation(this.parts, this.job, operation, connection, values, alike));
   }
 
   /** Works out checks and plan anew from what was read before; when choices changed, or before it is written. */
@@ -108,8 +117,9 @@ export class RestoreRunner {
     await this.review(values);
   }
 
-  /** Turns the plan a person saw into steps. */
+  /** Turns the plan a person saw into steps; only a restore has any, everything else is done by one command or one hand. */
   async takePlan(): Promise<void> {
+    if (operationOf(this.job.memory) !== "restore") return;
     this.job.steps = stepsOf(this.job.memory.plan!.writes);
     await replaceSteps(this.parts.db, this.job.id, this.job.steps);
   }
@@ -177,6 +187,35 @@ export class RestoreRunner {
     return good({ type: "through", to: "verify" });
   }
 
+  private async powerOff(): Promise<Result<PlaceEvent>> {
+    const off = await this.course.runAt("powerOff");
+    if (!off.ok) return off;
+    const { awayMs } = off.value;
+    const least = this.course.definition.file.powerOff?.waitS;
+    if (awayMs !== undefined && least !== undefined && awayMs < least * 1000)
+      this.course.note(
+        `It was away for ${Math.round(awayMs / 1000)} s, and is to stay off for ${least} s: its bus may not have been empty.`,
+      );
+    return good({ type: "through", to: "verify" });
+  }
+
+  private async reset(): Promise<Result<PlaceEvent>> {
+    const { memory } = this.job;
+    // A reset that was sent is not sent again: what the drive holds afterwards says whether it came about.
+    if (memory.reset === undefined) {
+      const done = await this.course.runAt("reset");
+      if (!done.ok) {
+        // The drive said no: nothing was reset, and it may be asked again.
+        if (done.trouble.kind === "refused") delete memory.reset;
+        return done;
+      }
+      if (done.value === "unknown")
+        this.course.note("Whether the drive was reset was not answered; what it holds now tells.");
+    }
+    memory.reset = "done";
+    return good({ type: "through", to: "verify" });
+  }
+
   private async verify(): Promise<Result<PlaceEvent>> {
     const { job } = this;
     const { definition } = this.course;
@@ -184,8 +223,15 @@ export class RestoreRunner {
     const values = await this.course.read("after");
     if (!values.ok) return values;
     const before = (await loadReading(db, this.course.readingId("before"))).values;
-    job.memory.afterRecord = (await this.course.keep("after-restore", values.value)).number;
-    const verification = verifyRestore(definition, job.steps, before, values.value);
+    job.memory.afterRecord = (await this.course.keep("after", values.value)).number;
+    const { volatile } = this.connection.state ?? {};
+    const operation = operationOf(job.memory);
+    const verification =
+      operation === "restore"
+        ? verifyRestore(definition, job.steps, before, values.value)
+        : verifyOperation(operation, definition, job.memory.plan!, before, values.value, volatile);
+    if (operation === "power-off" || operation === "factory-reset")
+      job.memory.permanent = permanence(volatile);
     job.steps = job.steps.map((step) => settleReadBack(step, values.value.get(step.code)));
     await replaceSteps(db, job.id, job.steps);
     job.memory.place = move(move(job.memory.place, { type: "through", to: "receipt" }), { type: "done" });
@@ -198,4 +244,10 @@ export class RestoreRunner {
     this.course.announce();
     return good({ type: "resume" });
   }
+}
+
+/** Whether everything it holds is in the permanent memory, as the drive tells it. */
+function permanence(volatile: boolean | undefined): "yes" | "no" | "unknown" {
+  if (volatile === undefined) return "unknown";
+  return volatile ? "no" : "yes";
 }

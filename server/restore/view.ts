@@ -1,14 +1,14 @@
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { countSteps, type Plan } from "@/core/restore";
 import { hashText } from "@/core/set";
-import type { RestoreJob } from "./job-state";
+import { operationOf, type RestoreJob } from "./job-state";
 
 /** A restore as pages see it, without its steps. */
 export function jobView(job: RestoreJob, connectionId?: string): JobView {
   const { memory } = job;
   return {
     id: job.id,
-    kind: "restore",
+    kind: operationOf(memory),
     open: job.open,
     place: memory.place,
     tag: job.tag,
@@ -44,5 +44,6 @@ export function jobDetail(job: RestoreJob, connectionId?: string): RestoreDetail
 
 /** Stands for exactly the writes a person saw: when the plan changed meanwhile, it is another one. */
 export function planHash(plan: Plan): string {
-  return hashText(JSON.stringify(plan.writes.map(({ code, from, to }) => [code, from ?? null, to])));
+  const writes = plan.writes.map(({ code, from, to }) => [code, from ?? null, to]);
+  return hashText(JSON.stringify(plan.untold ? ["untold", writes] : writes));
 }

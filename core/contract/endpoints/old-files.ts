@@ -91,6 +91,18 @@ export const takeOldFile = endpoint({
 });
 export type OldFileView = Of<typeof takeOldFile.answer>;
 
+export const putBeside = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/compare/own-file",
+  does: "Reads the values of a file, so that they stand beside others in a comparison (`file:ID`) as long as the program runs. Nothing of it is kept.",
+  right: "see",
+  params: object({ plant: name }),
+  query: object({ name: text({ min: 1, max: 200 }) }),
+  takes: { file: true, most: LARGEST_TEXT },
+  answer: object({ token: text(), family: text(), taken: whole(), of: whole() }),
+  troubles: ["bad-file", "too-large"],
+});
+
 export const recordFile = endpoint({
   method: "GET",
   path: "/api/plants/:plant/positions/:tag/records/:record/file/:format",

@@ -1,4 +1,4 @@
-import { list, object, optional, text, whole, yesNo, type Of } from "@/core/shape";
+import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { jobView, planChoices, restoreDetail } from "../views/restore";
 
@@ -15,6 +15,18 @@ export const startRestore = endpoint({
   body: object({ tag: name, record: whole({ min: 1 }), connection: name, although: optional(yesNo) }),
   answer: jobView,
   troubles: ["not-connected", "busy", "no-definition", "ask-first"],
+});
+
+export const startOperation = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/operations",
+  does: "Begins something other than a restore with a connected drive (make permanent, give up by a power-off, factory reset): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
+  right: "restore",
+  acknowledged: true,
+  params: object({ plant: name }),
+  body: object({ connection: name, operation: oneOf(["make-permanent", "power-off", "factory-reset"]) }),
+  answer: jobView,
+  troubles: ["not-connected", "not-now", "busy", "no-definition"],
 });
 
 export const showRestore = endpoint({

@@ -1,3 +1,4 @@
+import { RECORD_ORIGINS } from "@/core/set/origin";
 import { list, number, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { rawValue } from "../views/drive";
@@ -14,7 +15,7 @@ const held = object({
   /** When it was seen so first, by whom. */
   at: whole(),
   byName: text(),
-  origin: oneOf(["read", "before-restore", "after-restore", "file", "draft"]),
+  origin: oneOf(RECORD_ORIGINS),
   /** In words; absent where the records do not have it. */
   text: optional(text()),
   /** For a chart; absent for what is no number. */

@@ -1,6 +1,7 @@
 import {
   EXCHANGED,
   LEFT_OUT,
+  OPERATIONS,
   STAGES,
   WAITS_FOR,
   type Check,
@@ -68,6 +69,7 @@ export const plan = object({
   leftOut: list(leftOut),
   equal: whole(),
   rest: optional(whole()),
+  untold: optional(yesNo),
   needsRestart: yesNo,
 });
 same<Same<Required<Of<typeof plan>>["equal"], Plan["equal"]>>();
@@ -90,19 +92,20 @@ export const parameterResult = object({
   from: optional(rawValue),
   to: rawValue,
   readBack: optional(rawValue),
-  verdict: oneOf(["verified", "refused", "differs", "not-written", "not-read-back"]),
+  verdict: oneOf(["verified", "refused", "differs", "not-written", "not-read-back", "stayed"]),
   said: optional(text()),
 });
 same<Same<Required<Of<typeof parameterResult>>, Required<ParameterResult>>>();
 
 const job = {
   id: whole(),
-  kind: oneOf(["restore"]),
+  kind: oneOf(OPERATIONS),
   open: yesNo,
   place: restorePlace,
   tag: text(),
   positionTitle: text(),
-  recordNumber: whole(),
+  /** Of a restore: which record. */
+  recordNumber: optional(whole()),
   byName: text(),
   startedAt: moment,
   driveKey: text(),
@@ -139,13 +142,14 @@ export type StepChange = Of<typeof stepChange>;
 
 /** What a receipt says; kept for ever, so it carries the version of its shape. */
 export const receiptContent = object({
-  /** Receipts of version 1 carry no number. */
-  version: shapeOf<2>(oneOf([2]).joi),
-  kind: oneOf(["restore"]),
+  /** Receipts of version 1 carry no number; of 1 and 2 all are of restores. */
+  version: shapeOf<3>(oneOf([3]).joi),
+  kind: oneOf(OPERATIONS),
   tag: text(),
   positionTitle: text(),
   jobNumber: text(),
-  recordNumber: whole(),
+  /** Of a restore: which record, and whether it stood. */
+  recordNumber: optional(whole()),
   standing: yesNo,
   drive: identity,
   previousSerial: text(),
@@ -168,6 +172,8 @@ export const receiptContent = object({
   alsoChanged: list(object({ code: text(), from: optional(rawValue), to: optional(rawValue) })),
   leftOut: list(leftOut),
   equal: whole(),
+  /** Nobody knew beforehand which values it was about. */
+  untold: optional(yesNo),
   beforeRecord: optional(whole()),
   afterRecord: optional(whole()),
   definitionId: text(),

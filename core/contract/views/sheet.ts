@@ -33,7 +33,7 @@ export const row = object({
 export const sheet = object({
   family: text(),
   essentials: list(text()),
-  columns: list(object({ title: text(), source: oneOf(["default", "record", "draft", "live"]) })),
+  columns: list(object({ title: text(), source: oneOf(["default", "record", "draft", "live", "file"]) })),
   compares: yesNo,
   groups: list(object({ id: text(), title: text(), trail: text(), axis: whole(), rows: list(row) })),
 });

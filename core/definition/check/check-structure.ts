@@ -40,6 +40,8 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ]),
     { path: "modbus.linkTimeoutCode", code: file.modbus?.linkTimeoutCode },
     { path: "modbus.addressCode", code: file.modbus?.addressCode },
+    ...(file.sets?.runningCode ? [{ path: "sets.runningCode", code: file.sets.runningCode }] : []),
+    ...(file.sets?.selectedBy ?? []).map((code, i) => ({ path: `sets.selectedBy[${i}]`, code })),
     ...(file.startsByItself ?? []).map((each, i) => ({ path: `startsByItself[${i}].code`, code: each.code })),
     ...(file.couplings ?? []).flatMap(({ code, changes }, i) =>
       [code, ...changes].map((each) => ({ path: `couplings[${i}]`, code: each })),

@@ -5,7 +5,7 @@ import { canopen, modbus } from "./link";
 import { group } from "./parameter";
 import { permission, trip, tripNumber } from "./permission";
 import { quantities } from "./quantity";
-import { code, identifier, text, version } from "./shapes";
+import { code, identifier, natural, text, version } from "./shapes";
 import { command, factoryReset, state } from "./signs";
 import { externalTrip, terminals } from "./terminal";
 
@@ -32,6 +32,18 @@ const selfStart = object({
   code,
   on: optional(shapeOf<number | number[]>(Joi.alternatives(whole().joi, list(whole(), { min: 1 }).joi))),
   above: optional(whole()),
+});
+
+/** What a power-off on purpose takes, so that off is off. */
+const powerOff = object({
+  /** From switching off until it may be switched on again, in s. */
+  waitS: natural,
+  /** How one sees that it is off. */
+  offWhen: text,
+  /** The shortest time from one switching on to the next, in s. */
+  notMoreOftenS: optional(natural),
+  /** What else goes off with it, or is fed by the same bus. */
+  takesAlong: optional(text),
 });
 
 /** How to reach it, and how to feed it on a workbench. */
@@ -93,7 +105,10 @@ const fields = object({
   asksNoPermission: optional(yesNo),
   /** Where a write lands: the running memory first, or both at once. */
   writesLand: oneOf(["running", "permanent"]),
+  /** How often one value can be written to the permanent memory, as the maker states it. */
+  bearsWrites: optional(natural),
   makePermanent: optional(command),
+  powerOff: optional(powerOff),
   restart: optional(command),
   factoryReset: optional(factoryReset),
   trips: list(trip),

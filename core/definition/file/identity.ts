@@ -46,6 +46,10 @@ export const sets = object({
   offset: shapeOf<number>(Joi.number().integer().positive()),
   /** How the drive is told which one to use. */
   howChosen: text,
+  /** Code of the measured value that tells which one it uses now, counted from 1. */
+  runningCode: optional(code),
+  /** Codes of the parameters that select one. */
+  selectedBy: optional(list(code, { min: 1, max: 8 })),
 });
 export type SetsSpec = Of<typeof sets>;
 

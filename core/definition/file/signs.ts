@@ -30,7 +30,24 @@ const commandFields = {
 export const command = object(commandFields);
 export type Command = Of<typeof command>;
 
-export const factoryReset = object({ ...commandFields, communication: oneOf(["kept", "reset"]) });
+/** What becomes of something at a factory reset; "none": the family has not got it. Absent where nobody knows. */
+const fate = oneOf(["kept", "reset", "none"]);
+export type Fate = Of<typeof fate>;
+
+export const factoryReset = object({
+  ...commandFields,
+  communication: oneOf(["kept", "reset"]),
+  /** What becomes of what no list of values shows: commutation angle, home position, safe functions, access levels and passwords, how the list is numbered. */
+  effects: optional(
+    object({
+      commutation: optional(fate),
+      home: optional(fate),
+      safety: optional(fate),
+      access: optional(fate),
+      numbering: optional(fate),
+    }),
+  ),
+});
 
 const stateFields = object({
   /** Each of them once for every axis, where the definition has axes. Absent where nobody knows how the drive tells. */

@@ -3,7 +3,7 @@ import { EXCHANGED_TEXT, newParts } from "../exchanged";
 import { fine, type Check, type CheckInput } from "./check";
 
 /** Where another of the same kind is in reach, the wrong one may be meant: its type plate is read. */
-export function rightDrive({ drive, alike = [] }: CheckInput): Check {
+export function rightDrive({ drive, alike = [] }: Pick<CheckInput, "drive" | "alike">): Check {
   const title = "The right drive";
   if (alike.length === 0)
     return fine("right-drive", title, "No other drive of this family and rating is known on its link");

@@ -1,7 +1,9 @@
 /** Whether the drive is in a state to be written. */
 import { fine, notTold, type Check, type CheckInput } from "./check";
 
-export function stopped({ state }: CheckInput): Check {
+type About = Pick<CheckInput, "state" | "definition">;
+
+export function stopped({ state }: Pick<CheckInput, "state">): Check {
   if (state.running === undefined)
     return notTold(
       "stopped",
@@ -20,7 +22,7 @@ export function stopped({ state }: CheckInput): Check {
 }
 
 /** While a command to run stands, a changed value may be all that keeps the shaft from turning. */
-export function runCommand({ state, definition }: CheckInput): Check {
+export function runCommand({ state, definition }: About): Check {
   if (!definition.file.state.runCommand)
     return notTold(
       "run-command",
@@ -39,7 +41,7 @@ export function runCommand({ state, definition }: CheckInput): Check {
 }
 
 /** With only the control part fed the definition says what is possible; nothing is tried out. */
-export function mains({ state, definition }: CheckInput): Check {
+export function mains({ state, definition }: About): Check {
   const { withoutMains } = definition.file;
   if (!state.controlOnly && !definition.file.state.controlOnly && withoutMains?.trip === undefined)
     return notTold(
@@ -72,7 +74,7 @@ export function mains({ state, definition }: CheckInput): Check {
   };
 }
 
-export function trips({ state }: CheckInput): Check {
+export function trips({ state }: Pick<CheckInput, "state">): Check {
   if (state.trip?.expected)
     return fine("trips", "Trips", `Trip ${state.trip.number}: ${state.trip.name}, as expected without mains`);
   if (state.tripped === undefined)
@@ -97,7 +99,7 @@ export function trips({ state }: CheckInput): Check {
   };
 }
 
-export function permission({ state, definition }: CheckInput): Check {
+export function permission({ state, definition }: About): Check {
   const { permission: spec } = definition.file;
   if (!spec && definition.file.asksNoPermission)
     return fine("permission", "Write permission", "This family asks for none");

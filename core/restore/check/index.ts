@@ -6,6 +6,7 @@ import { complete, notRead, newer, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export type { Check, CheckInput, Looked, RecordFacts } from "./check";
+export { checkOperation, type OperationInput } from "./check-operation";
 export { unfitFor } from "./unfit";
 
 /**

@@ -28,6 +28,9 @@ export interface WritableDrive {
   expectAlsoAt(unit: number): void;
 }
 
+/** A command that is written down before it is sent. */
+export type SentCommand = "permanent" | "restart" | "reset";
+
 /** What a run of writes works on, and whom it tells. */
 export interface Run {
   drive: WritableDrive;
@@ -41,7 +44,7 @@ export interface Run {
   /** Writes a step down; it resolves when that is safe. Called before a step touches the drive and after. */
   settle(ordinal: number, step: WriteStep): Promise<void>;
   /** Writes down that a command was sent, before it is. */
-  commandSent(which: "permanent" | "restart"): Promise<void>;
+  commandSent(which: SentCommand): Promise<void>;
   /** Says what is waited for; undefined when work goes on. */
   wait(what: WaitsFor | undefined, why?: string): Promise<void>;
 }

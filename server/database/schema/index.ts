@@ -1,5 +1,6 @@
 /** Every table of the database. */
 export * from "../auth-schema";
+export * from "./checklist";
 export * from "./files";
 export * from "./journal";
 export * from "./people";

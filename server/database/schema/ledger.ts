@@ -4,6 +4,7 @@ import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique } fro
 import type { DefinitionFile } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
 import type { Piece } from "@/core/set";
+import { RECORD_ORIGINS } from "@/core/set/origin";
 import { user } from "../auth-schema";
 import { bytes, identity, moment, uid } from "./columns";
 import { drive, position } from "./plant";
@@ -40,7 +41,6 @@ export const content = pgTable("content", {
   pieces: bytes("pieces").notNull(),
 });
 
-export const RECORD_ORIGINS = ["read", "before-restore", "after-restore", "file", "draft"] as const;
 /** Origins of records that were not read from a drive. */
 export const NOT_READ = ["file", "draft"] as const satisfies ReadonlyArray<(typeof RECORD_ORIGINS)[number]>;
 

@@ -11,14 +11,14 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { CarryAccount } from "@/core/carry-over";
 import type { DriveIdentity, Trouble } from "@/core/drive";
+import { OPERATIONS } from "@/core/restore";
 import type { Piece } from "@/core/set";
 import { user } from "../auth-schema";
 import { identity, moment, rawJson, uid } from "./columns";
 import { record } from "./ledger";
 import { plantId, position } from "./plant";
-
-export const JOB_KINDS = ["restore"] as const;
 
 export const job = pgTable(
   "job",
@@ -26,7 +26,7 @@ export const job = pgTable(
     id: identity(),
     uid: uid(),
     plantId: plantId(),
-    kind: text("kind", { enum: JOB_KINDS }).notNull(),
+    kind: text("kind", { enum: OPERATIONS }).notNull(),
     open: boolean("open").notNull(),
     phase: text("phase").notNull(),
     positionId: integer("position_id").references(() => position.id),
@@ -187,6 +187,8 @@ export const draft = pgTable(
     recordId: integer("record_id").references(() => record.id),
     /** What stands on the type plate, where it began from that: it stands on the factory default then. */
     plate: jsonb("plate").$type<DraftPlate>(),
+    /** What it was carried over from, line by line, where it was. */
+    account: jsonb("account").$type<CarryAccount>(),
     title: text("title").notNull(),
     by: text("by")
       .notNull()

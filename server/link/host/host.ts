@@ -2,7 +2,15 @@ import { layOutFile, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import { addSymptom, diagnose, KnockTimeout, noSymptoms, speaksOn, LINK_WORDS } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
-import { makePermanent, passGate, restartDrive, writeSteps, type Run } from "@/core/restore/run";
+import {
+  awaitPowerOff,
+  makePermanent,
+  passGate,
+  resetDrive,
+  restartDrive,
+  writeSteps,
+  type Run,
+} from "@/core/restore/run";
 import type { Database } from "@/server/database";
 import { Peer, type Handlers, type Port, type Under } from "@/server/rpc";
 import { IMPORTANCE } from "../queue";
@@ -83,6 +91,8 @@ export class LinkHost {
       write: (arg, under) => this.run(arg, under, writeSteps),
       makePermanent: (arg, under) => this.run(arg, under, makePermanent),
       restart: (arg, under) => this.run(arg, under, restartDrive),
+      powerOff: (arg, under) => this.run(arg, under, awaitPowerOff),
+      reset: (arg, under) => this.run(arg, under, resetDrive),
       search: async ({ about, passes }, { emit, signal }) => {
         const search = new Search(about, passes, {
           ...this.parts,

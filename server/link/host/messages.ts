@@ -3,7 +3,7 @@ import type { DefinitionFile, ModbusLink, Scope } from "@/core/definition";
 import type { DriveIdentity, DriveState, Item, ItemOutcome, Result, Trouble } from "@/core/drive";
 import type { Advice, LinkSettings, SearchPass } from "@/core/link";
 import type { WaitsFor, WriteStep } from "@/core/restore";
-import type { Permanence } from "@/core/restore/run";
+import type { Permanence, SentCommand } from "@/core/restore/run";
 import type { RawValue } from "@/core/value";
 import type { Importance } from "../queue";
 
@@ -50,7 +50,7 @@ export interface RunArg {
 export type RunEvent =
   | { type: "step"; ordinal: number; step: WriteStep }
   /** A command is about to be sent; that is in the database already. */
-  | { type: "command"; which: "permanent" | "restart" }
+  | { type: "command"; which: SentCommand }
   | { type: "wait"; what?: WaitsFor; why?: string };
 /** What came of it, and how the steps stand. */
 export interface RunEnd<T> {
@@ -100,6 +100,9 @@ export type LinkAsks = {
   write: RunAsk<void>;
   makePermanent: RunAsk<Permanence>;
   restart: RunAsk<"restarted" | "unknown">;
+  /** Waits until somebody has switched it off and on again; nothing is written. */
+  powerOff: RunAsk<{ awayMs: number | undefined }>;
+  reset: RunAsk<"reset" | "unknown">;
   /** Waits until the same drive is there; nothing is written. */
   gate: RunAsk<number>;
   search: {

@@ -1,5 +1,6 @@
 import { and, eq, sql } from "drizzle-orm";
 import type { WriteStep } from "@/core/restore";
+import type { SentCommand } from "@/core/restore/run";
 import type { Piece } from "@/core/set";
 import { encodeKey, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
@@ -46,11 +47,7 @@ export async function saveStep(db: Database, jobId: number, ordinal: number, ste
 }
 
 /** Writes down that a command is about to be sent: should the program end now, nobody knows whether it was. */
-export async function saveCommandSent(
-  db: Database,
-  jobId: number,
-  which: "permanent" | "restart",
-): Promise<void> {
+export async function saveCommandSent(db: Database, jobId: number, which: SentCommand): Promise<void> {
   await db
     .update(job)
     .set({ detail: sql`${job.detail} || jsonb_build_object(${which}::text, 'sent')` })

@@ -1,9 +1,11 @@
 import { connectionIn } from "@/app/_lib/connection-of";
 import { page } from "@/app/_lib/page";
-import { partsOf } from "@/core/definition";
+import { partsOf, type Definition } from "@/core/definition";
+import { setsInUse } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
+import { NOT_SETTINGS } from "@/core/value";
 import { DrivePage } from "@/features/bench/drive-page";
-import { volatileCodes } from "@/server/bench";
+import { permanentWrites, volatileCodes } from "@/server/bench";
 import { defaultColumn, recordById, recordColumn, standingOf } from "@/server/ledger";
 import { listTags } from "@/server/plant";
 
@@ -26,6 +28,8 @@ const { Page, generateMetadata } = page("see", {
           view={undefined}
           hollow
           parts={undefined}
+          memories={undefined}
+          sets={undefined}
         />
       );
     const { definition, identity, values, position } = connection;
@@ -33,6 +37,7 @@ const { Page, generateMetadata } = page("see", {
     const row = choice && (await recordById(app.db, choice.recordId));
     const comparable = row && row.definitionId === definition.id ? row : undefined;
     const volatile = await volatileCodes(app.db, connection);
+    const written = await permanentWrites(app.db, connection);
     const live = { id: "live", title: "In the drive, as read", source: "live" as const, values, volatile };
     const sheet =
       values.size > 0
@@ -55,8 +60,21 @@ const { Page, generateMetadata } = page("see", {
         view={connection.view()}
         hollow={volatile === undefined}
         parts={partsOf(definition)}
+        sets={values.size > 0 ? setsInUse(definition, values) : undefined}
+        memories={{
+          atOnce: definition.file.writesLand === "permanent",
+          canMakePermanent: definition.file.makePermanent !== undefined,
+          canReset: definition.file.factoryReset !== undefined,
+          volatile: volatile && settingsAmong(definition, volatile),
+          written: { operations: written.operations, most: written.most },
+          bears: definition.file.bearsWrites,
+        }}
       />
     );
   },
 });
+/** How many settings are among these codes: what the drive measures is never meant. */
+function settingsAmong({ byCode }: Definition, codes: ReadonlySet<string>): number {
+  return [...codes].filter((code) => !NOT_SETTINGS.has(byCode.get(code)?.kind ?? "measured")).length;
+}
 export { Page as default, generateMetadata };

@@ -28,6 +28,7 @@ const { Page, generateMetadata } = page("see", {
           drive: [identity.ratingName, identity.serial].filter(Boolean).join(", "),
           closed: row.closedAt !== null,
           enteredAs: entered?.number,
+          carried: row.account ? { record: row.account.record, from: row.account.from.title } : undefined,
         }}
         several={{
           presets: presetsOf(definition).map(({ id, title, about }) => ({ id, title, about })),

@@ -138,6 +138,7 @@ const { Page, generateMetadata } = page("see", {
           id: each.id,
           at: each.at.getTime(),
           byName: each.byName,
+          kind: each.content.kind,
           record: each.content.recordNumber,
           outcome: each.content.outcome,
         }))}

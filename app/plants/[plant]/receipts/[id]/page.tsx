@@ -1,8 +1,10 @@
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
+import { CHECKLISTS } from "@/core/checklist";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
+import { checklistsOf, signedOf } from "@/server/checklist";
 import { findReceipt, signOffsOf } from "@/server/restore";
 
 const { Page, generateMetadata } = page("see", {
@@ -49,6 +51,13 @@ const { Page, generateMetadata } = page("see", {
       checkSum,
       functionTest,
     }));
+    const lists = await checklistsOf(app.db, receipt.positionId);
+    const signed = (await signedOf(app.db, id)).map((each) => ({ ...each, at: each.at.getTime() }));
+    const checks = CHECKLISTS.map((which) => ({
+      which,
+      lines: which === "acceptance" ? lists.acceptance : lists.beforeOn,
+      signed: signed.filter((each) => each.which === which),
+    }));
     return (
       <Receipt
         id={id}
@@ -57,6 +66,7 @@ const { Page, generateMetadata } = page("see", {
         also={also}
         leftOut={leftOut}
         signOffs={signOffs}
+        checks={checks}
       />
     );
   },

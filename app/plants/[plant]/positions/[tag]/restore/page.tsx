@@ -2,12 +2,14 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { ChooseRestore } from "@/features/restore/choose";
+import { notedWay } from "@/server/bench";
+import { checklistsOf } from "@/server/checklist";
 import { listRecords, standingOf } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 
 const { Page, generateMetadata } = page("restore", {
   title: ({ params }) => `Restore at ${params.tag}`,
-  async render({ app, plant, params, query }) {
+  async render({ app, plant, person, params, query }) {
     const position = await findPosition(app.db, plant.id, params.tag!);
     if (!position) notFound();
     const { record, connection } = query;
@@ -21,9 +23,12 @@ const { Page, generateMetadata } = page("restore", {
         tag={position.tag}
         title={position.title}
         beforeWork={position.beforeWork}
+        keepers={(await checklistsOf(app.db, position.id)).keepers}
         standing={standing}
         wanted={idOf(record) ?? standing}
         connection={connection}
+        way={await notedWay(app.db, position)}
+        name={person.name}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({
           number: each.number,

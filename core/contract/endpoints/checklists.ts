@@ -1,0 +1,55 @@
+import { CHECKLISTS, MOST_LINES } from "@/core/checklist";
+import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
+import { endpoint, name } from "../endpoint";
+
+const position = object({ plant: name, tag: name });
+const typed = text({ max: 8000 });
+
+const lists = object({
+  beforeOn: list(text()),
+  acceptance: list(text()),
+  /** Who else holds the drive's values, and which wins at the next power-up; empty where nobody has said. */
+  keepers: text(),
+  /** Which version it is, and whose; absent where nobody has written any. */
+  version: optional(whole()),
+  byName: optional(text()),
+  at: optional(whole()),
+});
+export type ChecklistsView = Of<typeof lists>;
+
+export const showChecklists = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/positions/:tag/checks",
+  does: "A position's own lists: what is looked at before switching on, the acceptance before the machine is handed back; and who else holds the drive's values.",
+  right: "see",
+  params: position,
+  answer: lists,
+});
+
+export const keepChecklists = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/positions/:tag/checks",
+  does: "Writes a position's lists anew, a line a row; a line that ends with a colon asks for a value. Former versions stay.",
+  right: "arrange",
+  params: position,
+  body: object({
+    beforeOn: typed,
+    acceptance: typed,
+    keepers: text({ max: 1000 }),
+    version: optional(whole()),
+  }),
+  answer: lists,
+  troubles: ["changed-meanwhile"],
+});
+
+const tick = object({ text: text({ max: 200 }), done: yesNo, value: optional(text({ max: 200 })) });
+
+export const signChecklist = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/receipts/:receipt/checks",
+  does: "A named person has gone through one of the position's lists after an operation: each line ticked, with its value, or left out with a reason. It stands beside the receipt, for ever.",
+  right: "restore",
+  params: object({ plant: name, receipt: whole({ min: 1, max: 2 ** 31 - 1 }) }),
+  body: object({ which: oneOf(CHECKLISTS), ticks: list(tick, { max: MOST_LINES }), why: text({ max: 500 }) }),
+  troubles: ["changed-meanwhile"],
+});

@@ -1,0 +1,169 @@
+/** What is looked at before a drive's memories are made alike, given up, or reset. */
+import type { Definition } from "@/core/definition";
+import type { DriveIdentity, DriveState } from "@/core/drive";
+import type { Operation } from "../operation";
+import { fine, notTold, type Check } from "./check";
+import { beside, rightDrive } from "./check-people";
+import { mains, permission, runCommand, stopped, trips } from "./check-state";
+
+export interface OperationInput {
+  definition: Definition;
+  drive: DriveIdentity;
+  state: DriveState;
+  /** Other drives of this family and rating that can be reached, in words. */
+  alike?: readonly string[];
+  /** Parameters with whose values, as they will be, the shaft can start by itself at the next power-up: code and name. */
+  startsByItself: readonly string[];
+  /** Since when the position has a standing record; undefined when it has none. */
+  standing?: number;
+  /** Seconds since this drive was last switched off from here; undefined when it never was. */
+  lastOffS?: number;
+}
+
+/** Everything that is looked at before an operation other than a restore. A single "stop" means that nothing is done. */
+export function checkOperation(operation: Exclude<Operation, "restore">, input: OperationInput): Check[] {
+  switch (operation) {
+    case "make-permanent":
+      return [
+        somethingVolatile(input),
+        canMakePermanent(input),
+        stopped(input),
+        runCommand(input),
+        mains(input),
+        permission(input),
+      ];
+    case "power-off":
+      return [
+        somethingVolatile(input),
+        rightDrive(input),
+        beside(),
+        stopped(input),
+        runCommand(input),
+        atPowerUp(input),
+        notTooOften(input),
+      ];
+    case "factory-reset":
+      return [
+        canReset(input),
+        rightDrive(input),
+        beside(),
+        standingThere(input),
+        stopped(input),
+        runCommand(input),
+        atPowerUp(input),
+        mains(input),
+        trips(input),
+        permission(input),
+      ];
+  }
+}
+
+function somethingVolatile({ state, definition }: OperationInput): Check {
+  const title = "Something is volatile";
+  if (definition.file.writesLand === "permanent")
+    return stop(
+      "volatile",
+      title,
+      "In this family every write is permanent at once.",
+      "There is nothing to do.",
+    );
+  if (state.volatile === undefined)
+    return notTold(
+      "volatile",
+      title,
+      "The definition does not say how this drive tells whether something is volatile.",
+      "Whether it came about will not be told either; compare with a record after the next power-up.",
+    );
+  return state.volatile
+    ? fine("volatile", title, "The drive says that its running memory holds what its permanent one does not")
+    : stop("volatile", title, "The drive says that nothing is volatile.", "There is nothing to do.");
+}
+
+function canMakePermanent({ definition }: OperationInput): Check {
+  const title = "Can be asked for";
+  return definition.file.makePermanent
+    ? fine("asked-for", title, definition.file.makePermanent.text)
+    : stop(
+        "asked-for",
+        title,
+        "The definition does not say how this drive is asked to make its values permanent.",
+        "Do it at its keypad, then read it again.",
+      );
+}
+
+function canReset({ definition }: OperationInput): Check {
+  const title = "Can be asked for";
+  return definition.file.factoryReset
+    ? fine("asked-for", title, definition.file.factoryReset.text)
+    : stop(
+        "asked-for",
+        title,
+        "The definition does not say how this drive is reset.",
+        "Do it at its keypad, then read it again.",
+      );
+}
+
+/** What is reset may be wanted again: the record of before is kept, but a standing record was looked at by a person. */
+function standingThere({ standing }: OperationInput): Check {
+  const title = "Standing record";
+  if (standing !== undefined)
+    return fine("standing", title, `Record ${standing} stands; it can be restored afterwards`);
+  return {
+    id: "standing",
+    title,
+    verdict: "caution",
+    found: "This position has no standing record.",
+    remedy: "What was read now is kept as the record of before; only that can be put back.",
+  };
+}
+
+function atPowerUp({ definition, startsByItself }: OperationInput): Check {
+  const id = "self-start";
+  const title = "Starts only on command";
+  if (!definition.file.startsByItself)
+    return notTold(
+      id,
+      title,
+      "The definition does not say with which values this drive starts by itself.",
+      "Secure the machine: it may start when the drive is switched on again.",
+    );
+  if (startsByItself.length === 0)
+    return fine(id, title, "With the values it will have, it waits for a command");
+  return {
+    id,
+    title,
+    verdict: "caution",
+    found: `With ${startsByItself.join(", ")}, as it will be, the shaft can start by itself when the drive is switched on again.`,
+    remedy: "Secure the machine first.",
+  };
+}
+
+function notTooOften({ definition, lastOffS }: OperationInput): Check {
+  const id = "often";
+  const title = "Not too often";
+  const least = definition.file.powerOff?.notMoreOftenS;
+  if (least === undefined)
+    return notTold(
+      id,
+      title,
+      "The definition does not say how often this drive bears to be switched on.",
+      "Look it up in its manual; the charging of the bus is what wears.",
+    );
+  if (lastOffS === undefined || lastOffS >= least)
+    return fine(id, title, `It bears a switching on every ${least} s`);
+  return {
+    id,
+    title,
+    verdict: "caution",
+    found: `It was switched off ${Math.round(lastOffS)} s ago, and bears that every ${least} s.`,
+    remedy: `Wait ${Math.ceil(least - lastOffS)} s before you switch it on again.`,
+  };
+}
+
+const stop = (id: string, title: string, found: string, remedy: string): Check => ({
+  id,
+  title,
+  verdict: "stop",
+  found,
+  remedy,
+});

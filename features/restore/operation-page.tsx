@@ -1,0 +1,230 @@
+"use client";
+import Link from "next/link";
+import { useMemo } from "react";
+import type { RestoreDetail } from "@/core/contract";
+import { ACTS_AT, OPERATION_WORDS, type Operation } from "@/core/restore";
+import { Reading } from "@/features/bench/reading";
+import { Touchable } from "@/features/house/rights";
+import { usePlant } from "@/features/house/use-plant";
+import { BeforeWork } from "@/features/positions/before-work";
+import { Notice } from "@/ui/notice";
+import { Step } from "@/ui/step";
+import { moment } from "@/ui/when";
+import { Checks } from "./checks";
+import { Fates, Foreseen, type ResetFates } from "./foreseen";
+import { Halt } from "./halt";
+import { toParameter, type SheetParameter } from "./parameter";
+import { Decide, StopIt, ToReceipt, useLooked } from "./parts";
+import { Permission } from "./permission";
+import { endWords, past, stateOf } from "./progress";
+import { checkWords } from "./review";
+import { useRestore, type LiveRestore } from "./use-restore";
+
+interface Props {
+  first: RestoreDetail;
+  operation: Exclude<Operation, "restore">;
+  beforeWork: string;
+  /** Who else holds the values; empty where nobody has said. */
+  keepers: string;
+  parameters: SheetParameter[];
+  howTo: string | undefined;
+  byLink: boolean;
+  /** Of a factory reset: what it does beside the values. */
+  fates: ResetFates | undefined;
+}
+
+const ABOUT: Record<Exclude<Operation, "restore">, string> = {
+  "make-permanent":
+    "What it holds in its running memory is copied to its permanent memory, and is there after a power-off.",
+  "power-off":
+    "What it holds in its running memory alone is given up: somebody switches it off and on again.",
+  "factory-reset": "Every parameter becomes the factory's. This is no restore, and no preset.",
+};
+
+/** Making permanent, giving up by a power-off, and a factory reset: what will be otherwise is seen first, then it is done, then it is proved. */
+export function OperationPage({
+  first,
+  operation,
+  beforeWork,
+  keepers,
+  parameters,
+  howTo,
+  byLink,
+  fates,
+}: Props) {
+  const { to } = usePlant();
+  const restore = useRestore(first);
+  const { job } = restore;
+  const { place } = job;
+  const acts = ACTS_AT[operation];
+  const words = OPERATION_WORDS[operation];
+  const record = (number: number) => (
+    <Link className="underline underline-offset-4" href={to(`/positions/${job.tag}?record=${number}`)}>
+      record {number}
+    </Link>
+  );
+  const asksPermission = operation !== "power-off";
+  const from = asksPermission ? 5 : 4;
+  return (
+    <div className="px-6 py-5 max-w-5xl w-full mx-auto">
+      <h1 className="text-xl font-semibold">
+        <Link className="font-mono hover:underline underline-offset-4" href={to(`/positions/${job.tag}`)}>
+          {job.tag}
+        </Link>{" "}
+        {job.positionTitle}: {words.title.toLowerCase()}, drive {job.identity.serial}
+      </h1>
+      <p className="text-soft mb-3 text-[15px]">
+        {job.identity.vendor} {job.identity.ratingName}, firmware {job.identity.firmware}. Begun by{" "}
+        {job.byName}, {moment(job.startedAt)}. {ABOUT[operation]}
+      </p>
+      <BeforeWork words={beforeWork} keepers={keepers} />
+      <Touchable right="restore">
+        <Halt restore={restore} />
+        {fates?.communication === "reset" && place.waitsFor === "drive" && place.stage === "verify" && (
+          <Elsewhere answersAt={fates.answersAt} />
+        )}
+        <div className="bg-leaf border border-hairline rounded-page">
+          <Step
+            number={1}
+            title="Read the drive as it is"
+            state={stateOf(restore, "read-before")}
+            found={
+              job.beforeRecord !== undefined && <>kept as {record(job.beforeRecord)}, the record of before</>
+            }
+          >
+            {place.stage === "read-before" && job.reading && <Reading reading={job.reading} />}
+          </Step>
+          <Look restore={restore} operation={operation} parameters={parameters} fates={fates} />
+          {asksPermission && <Permission restore={restore} acts={acts} howTo={howTo} byLink={byLink} />}
+          <Step
+            number={from}
+            title={ACT[operation]}
+            state={stateOf(restore, acts)}
+            found={doneWords(restore, operation)}
+          >
+            {place.waitsFor === "power" && (
+              <Notice kind="caution" title="Waiting for it to be switched off and on again">
+                {place.why}
+              </Notice>
+            )}
+          </Step>
+          <Step
+            number={from + 1}
+            title="Read everything again and compare"
+            state={stateOf(restore, "verify")}
+            found={job.afterRecord !== undefined && <>kept as {record(job.afterRecord)}</>}
+          >
+            {place.stage === "verify" && job.reading && <Reading reading={job.reading} />}
+          </Step>
+          <Step
+            number={from + 2}
+            title="Receipt"
+            state={job.receiptId ? "open" : stateOf(restore, "receipt")}
+            found={endWords(restore)}
+          >
+            <ToReceipt restore={restore} putsBack={operation !== "make-permanent"} />
+          </Step>
+        </div>
+        <StopIt restore={restore} />
+      </Touchable>
+    </div>
+  );
+}
+
+const ACT: Record<Exclude<Operation, "restore">, string> = {
+  "make-permanent": "Make permanent",
+  "power-off": "Switch it off and on",
+  "factory-reset": "Reset",
+};
+
+function doneWords(restore: LiveRestore, operation: Exclude<Operation, "restore">): string | undefined {
+  const { job } = restore;
+  const through =
+    past(restore, ACTS_AT[operation]) && !(job.place.over === "ended" && job.permanent === "no");
+  if (!through) return undefined;
+  if (operation === "factory-reset") return "asked for; what came of it is read below";
+  if (operation === "power-off") return "it was away and is back";
+  return job.permanent === "yes"
+    ? "the drive says that nothing is volatile"
+    : "whether it came about is not told";
+}
+
+/** Checks, and what will be otherwise; nothing happens before somebody has seen both. */
+function Look({
+  restore,
+  operation,
+  parameters,
+  fates,
+}: Pick<Props, "operation" | "parameters" | "fates"> & { restore: LiveRestore }) {
+  const { detail, job } = restore;
+  const { checks, plan } = detail;
+  const byCode = useMemo(
+    () => new Map(parameters.map((each) => [each.code, toParameter(each)])),
+    [parameters],
+  );
+  const { looked, onLook, stops, open } = useLooked(checks);
+  const looking = job.place.stage === "review" && !job.place.over;
+  const state = plan === undefined ? "later" : lookState(looking);
+  return (
+    <>
+      <Step number={2} title="Check" state={state} found={checks.length > 0 && checkWords(checks)}>
+        {looking ? (
+          <Checks
+            checks={checks}
+            looking={{ looked, onLook, exchanged: undefined, onExchanged: () => undefined }}
+          />
+        ) : (
+          checks.length > 0 && (
+            <details className="text-[15px]">
+              <summary className="cursor-pointer text-soft">What was checked</summary>
+              <Checks checks={checks} />
+            </details>
+          )
+        )}
+      </Step>
+      <Step
+        number={3}
+        title="What will be otherwise"
+        state={state}
+        found={plan && (plan.untold ? "which values is not told" : `${plan.writes.length} values`)}
+      >
+        {plan && (
+          <>
+            {fates && <Fates fates={fates} />}
+            <Foreseen operation={operation} plan={plan} byCode={byCode} />
+          </>
+        )}
+        {looking && plan && (
+          <Decide
+            restore={restore}
+            stops={stops}
+            open={open}
+            does={OPERATION_WORDS[operation].does}
+            ends="End without doing it"
+            stopped="A check says stop, so nothing is done."
+            onConfirm={() => void restore.confirm(looked, "")}
+          />
+        )}
+      </Step>
+    </>
+  );
+}
+
+/** After a reset it may speak another way; nobody finds it where it was. */
+function Elsewhere({ answersAt }: { answersAt: string }) {
+  const { to } = usePlant();
+  return (
+    <div className="mb-4">
+      <Notice kind="caution" title="A reset drive may answer elsewhere">
+        {answersAt} It is looked for where it was, and at its factory address. If it speaks at another speed
+        now: stop here, let go of it, connect it on{" "}
+        <Link className="underline underline-offset-4" href={to("/bench")}>
+          the bench
+        </Link>{" "}
+        as it speaks now, then go on.
+      </Notice>
+    </div>
+  );
+}
+
+const lookState = (looking: boolean): "open" | "done" => (looking ? "open" : "done");

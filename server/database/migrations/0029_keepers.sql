@@ -1,0 +1,1 @@
+ALTER TABLE "position_checks" ADD COLUMN "keepers" text DEFAULT '' NOT NULL;

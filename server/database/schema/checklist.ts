@@ -1,0 +1,51 @@
+/** A position's own lists, and who went through them. */
+import { index, integer, jsonb, pgTable, text } from "drizzle-orm/pg-core";
+import type { Checklist, Tick } from "@/core/checklist";
+import { user } from "../auth-schema";
+import { identity, moment, uid } from "./columns";
+import { receipt } from "./journal";
+import { position } from "./plant";
+
+/** What is looked at before switching on, and the acceptance. Only added to; the newest counts. */
+export const positionChecks = pgTable(
+  "position_checks",
+  {
+    id: identity(),
+    uid: uid(),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    beforeOn: jsonb("before_on").$type<string[]>().notNull(),
+    acceptance: jsonb("acceptance").$type<string[]>().notNull(),
+    /** Who else holds the values (a controller above, a memory card, a program), and which wins at the next power-up; empty where nobody has said. */
+    keepers: text("keepers").notNull().default(""),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+  },
+  (table) => [index().on(table.positionId)],
+);
+
+/** A list as somebody went through it after an operation. Only added to. */
+export const receiptChecks = pgTable(
+  "receipt_checks",
+  {
+    id: identity(),
+    uid: uid(),
+    receiptId: integer("receipt_id")
+      .notNull()
+      .references(() => receipt.id),
+    which: text("which").$type<Checklist>().notNull(),
+    ticks: jsonb("ticks").$type<Tick[]>().notNull(),
+    /** Why lines were left out; empty where none were. */
+    why: text("why").notNull(),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+  },
+  (table) => [index().on(table.receiptId)],
+);

@@ -1,0 +1,51 @@
+import { expect, test } from "./fixtures";
+import { at, atCabinet, decideAll, letGoOfAll, restoreCarried, signIn } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
+
+test("a Rill dies and only its successor is in store: carried over by the mapping, decided by keyboard, typed by choice, and verified", async ({
+  page,
+}) => {
+  await signIn(page);
+  await letGoOfAll(page);
+  await atCabinet(page, "kl-06", "KL-06", "swap", {
+    make: { rating: "N-055", firmware: "1.2", serial: "FN26-8001" },
+    definitionId: "fennimore-runnel-1",
+  });
+  // From the position, over the way that worked: another family is asked about before anything is kept there.
+  await page.goto(at("/positions/KL-06"));
+  await page
+    .getByRole("link", { name: /^Restore/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: /^Connect over .*; read and check$/ }).click();
+  const acknowledge = page.getByRole("button", { name: /have read this/ });
+  const leave = page.getByRole("button", { name: "Leave it as it is" });
+  await expect(acknowledge.or(leave)).toBeVisible({ timeout: 20_000 });
+  if (await acknowledge.isVisible()) await acknowledge.click();
+  await expect(page.getByText(/KL-06 is noted for a Fennimore Rill, and this is a Runnel/)).toBeVisible({
+    timeout: 20_000,
+  });
+  await leave.click();
+  await page.getByLabel("Live line").getByRole("link").first().click();
+  await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole("link", { name: /^Carry record \d+ over to this drive/ }).click();
+  await expect(page.getByRole("heading", { name: "What asks you" })).toBeVisible();
+  await expectSoundByDayAndNight(page);
+  await expect(page.getByRole("button", { name: "Make the draft" })).toBeDisabled();
+  const enable = page.locator("[data-carry-row]").filter({ hasText: "“Enable” has no counterpart" });
+  await enable.first().focus();
+  await page.keyboard.press("o");
+  await enable.first().getByRole("combobox").selectOption({ label: "0 · Not used" });
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await expect(enable.first()).toContainText("0 · Not used");
+  await expect(enable.first()).toContainText("typed");
+  await decideAll(page);
+  await restoreCarried(page, "FN26-8001");
+  await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
+  await atCabinet(page, "kl-06", "KL-06", "give-permission");
+  await expect(page.getByText("Verified.")).toBeVisible({ timeout: 60_000 });
+  await page.goto(at("/positions/KL-06"));
+  await expect(page.getByText(/carried-over\.csv/)).toBeVisible();
+  await letGoOfAll(page);
+});
