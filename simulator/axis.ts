@@ -14,6 +14,8 @@ export class Axis {
   /** Somebody commands it to run, by a switch that stays where it is: also while it cannot. */
   commandStands = false;
   trip = 0;
+  /** What is missing before it can run, in the words of its definition. */
+  readonly missing = new Set<string>();
 
   /** `number`: 0 for a drive that knows no axes. */
   constructor(

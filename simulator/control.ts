@@ -23,6 +23,7 @@ const actSchema = Joi.object<CabinetAct>({
   definition: Joi.object().unknown(),
   code: Joi.string(),
   raw: Joi.alternatives(Joi.number(), Joi.string()),
+  what: Joi.string().max(200),
   after: Joi.number().integer().min(1),
 });
 

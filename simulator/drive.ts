@@ -198,8 +198,18 @@ export class StandInDrive {
   start(axis = 1): void {
     const started = this.axes[axis - 1] ?? this.axes[0]!;
     started.commandStands = true;
-    if (this.alive && this.mains && started.trip === 0) started.commandedToRun = true;
+    if (this.alive && this.mains && started.trip === 0 && started.missing.size === 0)
+      started.commandedToRun = true;
     this.imitating?.start(axis);
+  }
+
+  /** Takes one thing away that it needs to run, or gives everything back. */
+  takeAway(text: string | undefined, axis = 1): void {
+    const { missing } = this.axes[axis - 1] ?? this.axes[0]!;
+    missing.clear();
+    if (text === undefined) return;
+    missing.add(text);
+    (this.axes[axis - 1] ?? this.axes[0]!).stopHard();
   }
 
   stop(): void {

@@ -5,6 +5,7 @@ import { StandInDrive } from "./drive";
 import type { DriveMake } from "./drive-make";
 import { StandInLine } from "./line";
 import { canMakePorts } from "./pseudo-terminal";
+import { standInSigns } from "./special";
 import type { Disturbance, LineSettings } from "./spoken-line";
 
 /** What stands in the stand-in plant: lines, and the drives on them. Written by the demo, read by the simulator. */
@@ -24,6 +25,7 @@ export const ACTS = [
   "start",
   "stop",
   "trip",
+  "take-away",
   "card-save",
   "card-use",
   "pull",
@@ -56,6 +58,8 @@ export interface CabinetAct {
   /** For `change`: a value set at the keypad. For `refuse`: a setting that the drive does not take until it is mended. */
   code?: string;
   raw?: number | string;
+  /** For `take-away`: what it needs to run, in the words of its definition; everything is given back when nothing is named. */
+  what?: string;
   /** For `cut-later`: after how many writes the power goes off by itself. */
   after?: number;
 }
@@ -130,6 +134,8 @@ export class StandInPlant {
         canDieHalf: drive.definition.file.state.controlOnly !== undefined,
         asksPermission: (drive.imitating ?? drive).definition.file.permission?.by === "keypad",
         hasCard: drive.definition.file.state.memoryCard ? drive.hasCard : undefined,
+        canMiss: standInSigns((drive.imitating ?? drive).definition.file.state).map((each) => each.text),
+        missing: [...((drive.imitating ?? drive).axes[0]?.missing ?? [])][0],
         ...drive.status,
       })),
     );
@@ -161,6 +167,9 @@ export class StandInPlant {
         return;
       case "trip":
         drive.tripNow(what.trip ?? drive.definition.file.trips[0]?.number ?? 1, what.axis);
+        return;
+      case "take-away":
+        drive.takeAway(what.what, what.axis);
         return;
       case "pull":
         line.pull();

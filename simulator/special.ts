@@ -1,4 +1,11 @@
-import { addressOf, axisShift, type Address, type Sign } from "@/core/definition";
+import {
+  addressOf,
+  axisShift,
+  type Address,
+  type DefinitionFile,
+  type MissingSign,
+  type Sign,
+} from "@/core/definition";
 import type { ValueType, RawValue } from "@/core/value";
 import type { StandInDrive } from "./drive";
 
@@ -33,6 +40,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     mark(state.running, axis.turning, axis.number);
     mark(state.runCommand, axis.commandStands, axis.number);
     mark(state.tripped, axis.trip !== 0, axis.number);
+    for (const each of standInSigns(state)) mark(each, axis.missing.has(each.text), axis.number);
   }
   mark(state.volatile, drive.volatile);
   mark(state.controlOnly, !drive.mains && !drive.onReducedSupply);
@@ -45,6 +53,15 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
   )
     mark(imitates.active, drive.imitating !== undefined);
   return words;
+}
+
+/** What can be missing and is told by a bit of its own; the others are told by the drive's state itself. */
+export function standInSigns(state: DefinitionFile["state"]): MissingSign[] {
+  const { running, runCommand, tripped, controlOnly, reducedSupply, memoryCard, volatile } = state;
+  const own = [running, runCommand, tripped, controlOnly, reducedSupply, memoryCard, volatile];
+  return (state.missing ?? []).filter(
+    (each) => !own.some((sign) => sign?.address === each.address && sign.bit === each.bit),
+  );
 }
 
 /** The part of it that says who the drive is; it is readable also while the drive imitates another. */

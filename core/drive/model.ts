@@ -43,6 +43,9 @@ export interface TripView {
   name: string;
   /** It is the one that is expected while only the control part is fed. */
   expected?: boolean;
+  /** What it may come from and what to do, the likeliest first; absent where the definition does not know the number. */
+  causes?: string[];
+  remedies?: string[];
 }
 
 /** One axis of a rack. */
@@ -50,6 +53,14 @@ export interface AxisState {
   axis: number;
   running: boolean | undefined;
   trip: TripView | undefined;
+}
+
+/** Something without which the drive does not run, in words, and where to look. */
+export interface Missing {
+  text: string;
+  look: string;
+  /** Where there are several. */
+  axis?: number;
 }
 
 /** What a drive is doing, as far as its status words tell. */
@@ -62,6 +73,8 @@ export interface DriveState {
   tripped: boolean | undefined;
   trip: TripView | undefined;
   warnings: string[];
+  /** What is missing before it runs, beside a trip; undefined when the definition does not say how the drive tells. */
+  missing?: Missing[];
   /** Some value would be gone after a power-off; undefined when the family does not tell. */
   volatile: boolean | undefined;
   /** Whether it may be written now; undefined when the family asks for no permission. */

@@ -52,6 +52,8 @@ export function decodeState(
         ? {
             number,
             name: tripOf(definition, number)?.name ?? `unknown trip ${number}`,
+            causes: tripOf(definition, number)?.causes,
+            remedies: tripOf(definition, number)?.remedies,
             ...(alone && number === withoutMains?.trip ? { expected: true } : {}),
           }
         : undefined,
@@ -65,6 +67,11 @@ export function decodeState(
             .warnings!.bits.filter((each) => (word(state.warnings!.address, axis) >>> each.bit) & 1)
             .map((each) => (numbers.length > 1 ? `axis ${axis}: ${each.text}` : each.text)),
         );
+  const missing = state.missing?.flatMap((each) =>
+    numbers
+      .filter((axis) => given(each, axis))
+      .map((axis) => ({ text: each.text, look: each.look, ...(numbers.length > 1 ? { axis } : {}) })),
+  );
   const tripped = axes.find((each) => each.tripped);
   return {
     running: state.running && axes.some((each) => each.running),
@@ -76,6 +83,7 @@ export function decodeState(
         ? { ...tripped.trip, name: `${tripped.trip.name} (axis ${tripped.axis})` }
         : tripped.trip),
     warnings,
+    missing,
     volatile: state.volatile ? given(state.volatile) : undefined,
     permission: permission ? given(permission.given) : undefined,
     controlOnly: state.controlOnly ? alone : undefined,
@@ -113,7 +121,14 @@ function stateItems(definition: Definition): Map<string, Item> {
   };
   const numbers = axisNumbers(definition);
   for (const axis of numbers)
-    for (const each of [state.running, state.runCommand, state.tripped, state.tripNumber, state.warnings])
+    for (const each of [
+      state.running,
+      state.runCommand,
+      state.tripped,
+      state.tripNumber,
+      state.warnings,
+      ...(state.missing ?? []),
+    ])
       want(each, axis);
   for (const each of [
     state.volatile,

@@ -12,6 +12,7 @@ export {
   type OperationInput,
   type RecordFacts,
 } from "./check";
+export { closingLines } from "./closing";
 export { EXCHANGED, EXCHANGED_TEXT, newParts, ownersOf, type Exchanged } from "./exchanged";
 export { ACTS_AT, OPERATION_WORDS, OPERATIONS, type Operation } from "./operation";
 export { brokenRules, orderWrites } from "./order";
@@ -24,6 +25,15 @@ export {
   type Plan,
   type PlanChoices,
 } from "./plan";
+export {
+  onceRestored,
+  outsideOf,
+  outsideWords,
+  partWords,
+  settingsOutside,
+  type Outside,
+  type RestoredPart,
+} from "./part";
 export { planOperation, type OperationFacts } from "./plan-operation";
 export {
   BEGINNING,
@@ -41,6 +51,7 @@ export {
   besideFacts,
   byWords,
   lookedWords,
+  partFacts,
   OUTCOME_WORDS,
   PERMANENT_WORDS,
   RECEIPT_HEADS,

@@ -1,7 +1,8 @@
-import { EVERYTHING, parameterFor, withinScope, type Definition, type Scope } from "@/core/definition";
+import { EVERYTHING, parameterFor, withinScope, type Definition } from "@/core/definition";
 import { checkRange, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 import { ofFormerPart, type Exchanged } from "./exchanged";
 import { orderWrites } from "./order";
+import type { RestoredPart } from "./part";
 import type { PlannedWrite } from "./planned-write";
 
 /** What a person may decide about a restore. */
@@ -13,6 +14,8 @@ export interface PlanChoices {
   ratingDependent: boolean;
   /** What was exchanged at the position; absent as long as nobody has said. */
   exchanged?: Exchanged[];
+  /** One axis or one set alone; absent for the whole drive. */
+  part?: RestoredPart;
   /** Codes left out by hand. */
   leaveOut: readonly string[];
 }
@@ -64,8 +67,8 @@ export interface Plan {
 
 /**
  * What has to be written so that a drive holds what a record holds. `live` is what the drive holds now.
- * Only what differs is written; what is left out is listed with its reason, except what moves by itself and equals anyway. With a `scope`
- * (one axis, one set) nothing outside of it is written.
+ * Only what differs is written; what is left out is listed with its reason, except what moves by itself and equals anyway. Where one part
+ * alone is chosen nothing outside of it is written.
  */
 export function planRestore(
   definition: Definition,
@@ -73,11 +76,10 @@ export function planRestore(
   recorded: ReadonlyMap<string, RawValue>,
   live: ReadonlyMap<string, RawValue>,
   choices: PlanChoices = USUAL_CHOICES,
-  scope: Scope = EVERYTHING,
 ): Plan {
   const plan: Plan = { writes: [], leftOut: [], equal: 0, needsRestart: false };
   const byHand = new Set(choices.leaveOut);
-  const inside = new Set(withinScope(definition, scope));
+  const inside = new Set(withinScope(definition, choices.part ?? EVERYTHING));
   for (const parameter of definition.parameters) {
     const from = live.get(parameter.code);
     const to = recorded.get(parameter.code);

@@ -1,6 +1,7 @@
 import type { Check } from "./check";
 import { EXCHANGED_TEXT, type Exchanged } from "./exchanged";
 import { OPERATION_WORDS, type Operation } from "./operation";
+import { outsideWords, partWords, type Outside, type RestoredPart } from "./part";
 
 /** How a restore ended, how each parameter came out, and where the values are now: in the words of the receipt, on the screen and on paper. */
 export const OUTCOME_WORDS = {
@@ -72,6 +73,19 @@ export function byWords({
     ...(endedBy && endedBy !== byName ? [`ended by ${endedBy}`] : []),
   ];
   return others.length > 0 ? `begun by ${byName}, ${others.join(", ")}` : byName;
+}
+
+/** Which part alone it was, and that the rest was left as it was; nothing where it was the whole drive. */
+export function partFacts({
+  part,
+  outside,
+}: {
+  part?: RestoredPart;
+  outside?: Outside;
+}): Array<[label: string, fact: string]> {
+  if (!part) return [];
+  const rest = outside ? outsideWords(outside) : "whether anything outside has changed was not read";
+  return [["Only", `${partWords(part)}; ${rest}`]];
 }
 
 /** Who was at the machine, and what was exchanged there, as far as it was said. */

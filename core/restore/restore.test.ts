@@ -169,7 +169,7 @@ describe("the plan", () => {
     const rack = definitionFor(plover, { firmware: "2.4", axes: 2, options: [] });
     const live = valuesByCode(factorySet(rack, "P-06"));
     const recorded = new Map([...live, ["2:607D.02", 5_000_000], ["607D.02", 4_000_000]] as const);
-    const all = planRestore(rack, "P-06", recorded, live, USUAL_CHOICES, { axes: [2] });
+    const all = planRestore(rack, "P-06", recorded, live, { ...USUAL_CHOICES, part: { axes: [2] } });
     expect(codes(all.writes)).toEqual(["2:607D.02"]);
     expect(all.leftOut).toEqual([
       { code: "607D.02", reason: "scope", from: live.get("607D.02"), to: 4_000_000 },

@@ -1,4 +1,4 @@
-import type { Definition } from "@/core/definition";
+import { EVERYTHING, withinScope, type Definition, type Scope } from "@/core/definition";
 import type { ParameterSet } from "./model";
 import { valuesByCode } from "./model";
 
@@ -11,13 +11,18 @@ export interface Completeness {
   complete: boolean;
 }
 
-/** Counts a set against its definition. A code the drive refused to give is missing, whatever the reason. */
-export function completenessOf(definition: Definition, set: ParameterSet): Completeness {
+/** Counts a set against its definition, or against a part of it. A code the drive refused to give is missing, whatever the reason. */
+export function completenessOf(
+  definition: Definition,
+  set: ParameterSet,
+  scope: Scope = EVERYTHING,
+): Completeness {
   const values = valuesByCode(set);
-  const missing = definition.parameters.filter((each) => !values.has(each.code)).map((each) => each.code);
+  const expected = withinScope(definition, scope);
+  const missing = expected.filter((each) => !values.has(each.code)).map((each) => each.code);
   return {
-    expected: definition.parameters.length,
-    present: definition.parameters.length - missing.length,
+    expected: expected.length,
+    present: expected.length - missing.length,
     missing,
     complete: missing.length === 0,
   };

@@ -16,6 +16,7 @@ import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
+import { BeforeItRuns } from "./before-it-runs";
 import { DriveNotices } from "./drive-notices";
 import { Identity, StandsAt } from "./identity";
 import { Keep } from "./keep";
@@ -128,6 +129,7 @@ export function DrivePage({
         <Touchable right="connect">
           <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
           {sets && !reading && <SetsInUse sets={sets} />}
+          {!reading && !job && <BeforeItRuns view={view} />}
           {memories && !job && !reading && <Memories view={view} facts={memories} />}
         </Touchable>
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}

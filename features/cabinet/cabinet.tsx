@@ -173,6 +173,19 @@ function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; 
             Trip
           </Act>
         )}
+        {drive.canMiss.length > 0 && (
+          <select
+            aria-label={`What ${drive.tag} lacks`}
+            value={drive.missing ?? ""}
+            onChange={({ target }) => void press("take-away", { what: target.value || undefined })}
+            className="min-h-8 rounded-page border border-hairline bg-leaf px-1.5 text-[13px] max-w-56"
+          >
+            <option value="">nothing taken away</option>
+            {drive.canMiss.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+        )}
         {drive.hasCard !== undefined && (
           <>
             <Act on={() => press("card-save")}>Copy to card</Act>

@@ -2,9 +2,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import { definitionFor } from "@/core/definition";
 import { planRestore, USUAL_CHOICES, type PlanChoices } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
-import { rill } from "@/families/testing";
+import { plover, rill } from "@/families/testing";
 import { withPage } from "@/features/testing";
 import { PlanTable } from "./plan-table";
 
@@ -87,5 +88,34 @@ describe("the plan of a restore", () => {
       />,
     );
     expect(screen.getByText(/Nothing has to be written/)).toBeTruthy();
+  });
+});
+
+describe("which part of a drive", () => {
+  const rack = definitionFor(plover, { firmware: "2.4", axes: 2, options: [] });
+  const own = valuesByCode(factorySet(rack, "P-06"));
+  test("of a rack one axis alone can be chosen, and the whole drive again", async () => {
+    let chosen: PlanChoices | undefined;
+    const table = (choices: PlanChoices) => (
+      <PlanTable
+        plan={planRestore(rack, "P-06", own, own, choices)}
+        choices={choices}
+        byCode={rack.byCode}
+        onChoose={(next) => (chosen = next)}
+        locked={false}
+      />
+    );
+    const { rerender } = render(table(USUAL_CHOICES));
+    expect(screen.getByLabelText<HTMLInputElement>("the whole drive").checked).toBe(true);
+    await userEvent.click(screen.getByLabelText("axis 2 alone"));
+    expect(chosen!.part).toEqual({ axes: [2] });
+    rerender(table(chosen!));
+    expect(screen.getByLabelText<HTMLInputElement>("axis 2 alone").checked).toBe(true);
+    await userEvent.click(screen.getByLabelText("the whole drive"));
+    expect(chosen!.part).toBeUndefined();
+  });
+  test("a drive of one axis and one set is not asked about", () => {
+    shown();
+    expect(screen.queryByText("Restore")).toBeNull();
   });
 });

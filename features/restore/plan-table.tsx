@@ -2,6 +2,7 @@
 import { LEFT_OUT, type Plan, type PlanChoices } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { line } from "./parameter";
+import { PartChoice } from "./part-choice";
 
 interface Props {
   plan: Plan;
@@ -20,6 +21,12 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
     });
   return (
     <div>
+      <PartChoice
+        parameters={[...byCode.values()]}
+        part={choices.part}
+        locked={locked}
+        onChoose={(part) => onChoose({ ...choices, part })}
+      />
       <fieldset disabled={locked} className="flex flex-wrap gap-x-6 gap-y-1 mb-3 text-[15px]">
         <legend className="text-soft text-[14px] mb-1">
           {plan.writes.length} will be written, {plan.equal} already are as recorded. Take along:

@@ -11,6 +11,7 @@ import {
   newParts,
   OPERATION_WORDS,
   OUTCOME_WORDS,
+  partFacts,
   PERMANENT_WORDS,
   RECEIPT_HEADS,
   receiptAbout,
@@ -19,9 +20,11 @@ import {
   type LeftOutReason,
   type ParameterResult,
 } from "@/core/restore";
+import { BeforeItRuns } from "@/features/bench/before-it-runs";
 import { GoThrough, type SignedView } from "@/features/checklist/go-through";
 import { PaperLinks } from "@/features/house/paper-links";
 import { usePlant } from "@/features/house/use-plant";
+import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { Notice } from "@/ui/notice";
@@ -61,6 +64,11 @@ export function Receipt({
   checks: Array<{ which: Checklist; lines: string[]; signed: SignedView[] }>;
 }) {
   const { plant, to } = usePlant();
+  const { connections } = useLive();
+  const here = [...connections.values()].find(
+    ({ identity }) =>
+      identity?.definitionId === content.definitionId && identity.serial === content.drive.serial,
+  );
   const restored = content.kind === "restore";
   const [beforeHead, meantHead] = RECEIPT_HEADS[content.kind];
   const facts: Array<[string, React.ReactNode]> = [
@@ -86,6 +94,7 @@ export function Receipt({
           </>,
         ]
       : ["Done", OPERATION_WORDS[content.kind].did],
+    ...partFacts(content),
     [
       restored ? "Onto" : "With",
       `${content.drive.vendor} ${content.drive.ratingName}, ${content.drive.supply}, firmware ${content.drive.firmware}, serial ${content.drive.serial}`,
@@ -132,6 +141,11 @@ export function Receipt({
         </span>
       </div>
       <p className="text-soft mb-4">{receiptAbout(content)}</p>
+      {here && (
+        <div className="mb-4 no-print">
+          <BeforeItRuns view={here} open />
+        </div>
+      )}
       {content.safety && <Safety receipt={id} signOffs={signOffs} />}
       {checks.map((each) => (
         <GoThrough key={each.which} receipt={id} {...each} />

@@ -2,7 +2,8 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { RestoreDetail } from "@/core/contract";
-import { CHANGED_BY_DRIVE, EXCHANGED_TEXT, newParts, worksByItself } from "@/core/restore";
+import { CHANGED_BY_DRIVE, EXCHANGED_TEXT, newParts, partWords, worksByItself } from "@/core/restore";
+import { BeforeItRuns } from "@/features/bench/before-it-runs";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -53,6 +54,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
           {job.tag}
         </Link>{" "}
         {job.positionTitle}: record {job.recordNumber} → drive {job.identity.serial}
+        {restore.detail.choices.part && `, ${partWords(restore.detail.choices.part)}`}
       </h1>
       <p className="text-soft mb-3 text-[15px]">
         {job.identity.vendor} {job.identity.ratingName}, firmware {job.identity.firmware}. Begun by{" "}
@@ -126,6 +128,11 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
             found={endWords(restore)}
           >
             {place.over === "done" && <Not restore={restore} parameters={parameters} />}
+            {place.over === "done" && restore.connected && (
+              <div className="mb-3">
+                <BeforeItRuns view={restore.connected} open />
+              </div>
+            )}
             <ToReceipt restore={restore} putsBack />
           </Step>
         </div>

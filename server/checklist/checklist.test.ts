@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
+import { closingLines } from "@/core/restore";
+import { hollin, rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { receiptPaper } from "@/server/paper";
 import { findPosition } from "@/server/plant";
@@ -116,5 +118,24 @@ describe("gone through on a receipt", () => {
     expect(rows).toContainEqual(["Direction", "left out", ""]);
     expect(rows).toContainEqual([LINES[1], "done", "1.8"]);
     expect(paper.title).toContain("Verified");
+  });
+  test("what only hands at the drive can close again is a line of the acceptance, whatever the position's own list says", async () => {
+    expect(closingLines(receipt.content, rill)).toHaveLength(1);
+    expect(closingLines({ results: [] }, rill)).toEqual([]);
+    expect(closingLines(receipt.content, hollin)).toEqual([]);
+    expect(closingLines(receipt.content, undefined)).toEqual([]);
+    const closing = closingLines(receipt.content, rill);
+    const ticks = [...LINES, ...closing].map((text) => ({ text, done: true, value: "1.8" }));
+    const go = (given: typeof ticks) =>
+      signChecklist(
+        plant.app.db,
+        plant.person,
+        receipt,
+        { which: "acceptance", ticks: given, why: "" },
+        plant.app.now(),
+        closing,
+      );
+    expect(await go(ticks.slice(0, -1))).toMatchObject({ trouble: { kind: "changed-meanwhile" } });
+    expect((await go(ticks)).ok).toBe(true);
   });
 });

@@ -8,16 +8,23 @@ import { checklistsOf } from "./lists";
 
 const { receiptChecks } = tables;
 
-/** Keeps beside a receipt that a person has gone through one of its position's lists. Refused where a line or a value is missing, or the list is another one now. */
+/**
+ * Keeps beside a receipt that a person has gone through one of its position's lists; `closing` are lines that the family adds to the acceptance. Refused where a line or a value is missing, or the list is another one now.
+ */
 export async function signChecklist(
   db: Database,
   person: Person,
   receipt: { id: number; plantId: number; positionId: number },
   { which, ticks, why }: { which: Checklist; ticks: Tick[]; why: string },
   at: Date,
+  closing: readonly string[] = [],
 ): Promise<Result<undefined>> {
   const lists = await checklistsOf(db, receipt.positionId);
-  const refused = whyNotSigned(which === "acceptance" ? lists.acceptance : lists.beforeOn, ticks, why);
+  const refused = whyNotSigned(
+    which === "acceptance" ? [...lists.acceptance, ...closing] : lists.beforeOn,
+    ticks,
+    why,
+  );
   if (refused)
     return bad({
       kind: refused.kind === "changed" ? "changed-meanwhile" : "bad-request",

@@ -11,6 +11,7 @@ import {
   newParts,
   OPERATION_WORDS,
   OUTCOME_WORDS,
+  partFacts,
   PERMANENT_WORDS,
   RECEIPT_HEADS,
   receiptAbout,
@@ -69,6 +70,7 @@ export function receiptPaper(
             ] as [string, string],
           ]
         : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),
+      ...partFacts(content),
       [
         restored ? "Onto" : "With",
         `${drive.vendor} ${drive.ratingName}, ${drive.supply}, firmware ${drive.firmware}, serial ${drive.serial}`,

@@ -159,3 +159,64 @@ describe("what is not there is said before anything is written", () => {
     expect(await checkOf(started.value.id, "trips")).toMatchObject({ verdict: "fine" });
   });
 });
+
+describe("one part alone", () => {
+  const choosePart = async (id: number, part: { axes?: number[]; sets?: number[] }) => {
+    const { choices } = (await plant.app.restores.detail(id))!;
+    const chosen = await plant.app.restores.choose(id, plant.person, { ...choices, part });
+    if (!chosen.ok) throw new Error(chosen.trouble.text);
+    return chosen.value;
+  };
+  const receiptOf = async (id: number) =>
+    (await findReceipt(plant.app.db, 1, (await plant.app.restores.detail(id))!.receiptId!))!.content;
+
+  test("one axis of a rack is written; the others keep what they hold, and the receipt proves it", async () => {
+    const id = await replace(
+      RACK,
+      { "5F30.03": "Stacker", "2:607D.02": 5_000_000, "3:2013.01": 1 },
+      { serial: "AP-NEW" },
+    );
+    const { plan, checks } = await choosePart(id, { axes: [2] });
+    expect(plan!.writes.map((each) => each.code)).toEqual(["2:607D.02"]);
+    expect(plan!.leftOut).toContainEqual(expect.objectContaining({ code: "3:2013.01", reason: "scope" }));
+    expect(checks.find((each) => each.id === "part")).toMatchObject({ verdict: "fine" });
+    await confirm(id);
+    const content = await receiptOf(id);
+    expect(content).toMatchObject({ outcome: "verified", part: { axes: [2] }, alsoChanged: [] });
+    expect(content.outside).toMatchObject({ changed: 0, notRead: 0 });
+    expect(content.outside!.same).toBeGreaterThan(300);
+    expect(plant.drive.valueOf("2:607D.02", "permanent")).toBe(5_000_000);
+    expect(plant.drive.valueOf("3:2013.01", "permanent")).not.toBe(1);
+  });
+  test("a setting outside that is not as before prevents the word, and is counted", async () => {
+    const id = await replace(RACK, { "2:607D.02": 5_000_000 }, { serial: "AP-NEW" });
+    await choosePart(id, { axes: [2] });
+    plant.drive.setAtKeypad("3:2013.01", 1);
+    await confirm(id);
+    expect(await receiptOf(id)).toMatchObject({
+      outcome: "not-verified",
+      outside: { changed: 1 },
+      alsoChanged: [{ code: "3:2013.01" }],
+    });
+  });
+  test("what is volatile in another set would become permanent too: it is named before", async () => {
+    plant = await testPlant({ "H.rmp.1/2": 400 }, HOLLIN);
+    const connectionId = await connectAndRead(plant);
+    const recordId = await recordStanding(plant, connectionId);
+    plant.drive.setAtKeypad("H.rmp.1/2", 500);
+    plant.drive.setAtKeypad("H.rmp.1/3", 700);
+    const started = await plant.app.restores.start(plant.person, 1, {
+      positionId: plant.positionId,
+      recordId,
+      connectionId,
+    });
+    if (!started.ok) throw new Error(started.trouble.text);
+    await plant.app.restores.settled(started.value.id);
+    const { checks, plan } = await choosePart(started.value.id, { sets: [2] });
+    expect(plan!.writes).toEqual([{ code: "H.rmp.1/2", from: 500, to: 400 }]);
+    expect(checks.find((each) => each.id === "part")).toMatchObject({
+      verdict: "caution",
+      found: expect.stringContaining("1 outside are volatile and become permanent too: H.rmp.1/3") as unknown,
+    });
+  });
+});

@@ -1,7 +1,13 @@
 import { and, desc, eq, max, sql } from "drizzle-orm";
 import { receiptContent, type ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
-import { OPERATION_WORDS, type ParameterResult, type StepState, type Verification } from "@/core/restore";
+import {
+  OPERATION_WORDS,
+  type Outside,
+  type ParameterResult,
+  type StepState,
+  type Verification,
+} from "@/core/restore";
 import { parse } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
@@ -13,7 +19,7 @@ export async function writeReceipt(
   db: Database,
   definition: Definition,
   job: RestoreJob,
-  verification: Verification | undefined,
+  verification: (Verification & { outside?: Outside }) | undefined,
   now: Date,
 ): Promise<number> {
   return db.transaction(async (tx) => {
@@ -52,6 +58,8 @@ export async function writeReceipt(
       leftOut: memory.plan?.leftOut ?? [],
       equal: memory.plan?.equal ?? 0,
       untold: memory.plan?.untold,
+      part: memory.choices.part,
+      outside: verification?.outside,
       beforeRecord: memory.beforeRecord,
       afterRecord: memory.afterRecord,
       definitionId: definition.id,

@@ -1,8 +1,18 @@
 import type { Definition } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
-import { checkRestore, ownersOf, planRestore, startsByItself, type Plan } from "@/core/restore";
-import { valuesByCode } from "@/core/set";
+import {
+  checkRestore,
+  onceRestored,
+  ownersOf,
+  planRestore,
+  settingsOutside,
+  startsByItself,
+  type Plan,
+  type RestoredPart,
+} from "@/core/restore";
+import { completenessOf, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
+import { lastPermanent } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { factsOfRecord, loadSet, newerThan, recordById, standingOf } from "@/server/ledger";
@@ -34,19 +44,37 @@ export async function review(
   const values = valuesByCode(set);
   const stands = choice?.recordId === row.id || Boolean(memory.puttingBack);
   const plan = planRestore(definition, memory.identity.rating, values, live, memory.choices);
+  const { part } = memory.choices;
+  const permanent = part && (await lastPermanent(db, { identity: memory.identity, fit: "fits" }))?.values;
   memory.checks = checkRestore({
     definition,
     drive: memory.identity,
     state,
     alike,
     exchange: { said: memory.choices.exchanged, matters: exchangeMatters(definition, plan) },
+    part: part && { part, volatileOutside: permanent && changedOutside(definition, part, permanent, live) },
     record: {
       ...(await factsOfRecord(db, shelf, definition, row, set, stands)),
-      startsByItself: startsByItself(definition, values),
+      // Of a part alone nothing else of the record reaches the drive.
+      ...(part ? { completeness: completenessOf(definition, set, part) } : {}),
+      startsByItself: startsByItself(
+        definition,
+        part ? onceRestored(definition, values, live, part) : values,
+      ),
       newer: memory.puttingBack ? undefined : await newerThan(db, definition, row, set),
     },
   });
   memory.plan = plan;
+}
+
+/** Codes outside of a part that are otherwise in the running memory than they were when nothing was volatile. */
+function changedOutside(
+  definition: Definition,
+  part: RestoredPart,
+  permanent: ReadonlyMap<string, RawValue>,
+  live: ReadonlyMap<string, RawValue>,
+): string[] {
+  return settingsOutside(definition, part).filter((code) => permanent.get(code) !== live.get(code));
 }
 
 /** Whether it makes a difference to the plan what was exchanged. */

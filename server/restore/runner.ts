@@ -4,6 +4,7 @@ import {
   countSteps,
   MOST_ROUNDS,
   move,
+  outsideOf,
   settleReadBack,
   stepsAgain,
   stepsOf,
@@ -237,7 +238,15 @@ export class RestoreRunner {
     job.memory.place = move(move(job.memory.place, { type: "through", to: "receipt" }), { type: "done" });
     job.open = false;
     job.memory.verified = verification.verified;
-    job.memory.receiptId = await writeReceipt(db, definition, job, verification, this.course.now());
+    const { part } = job.memory.choices;
+    const outside = part && outsideOf(definition, part, before, values.value);
+    job.memory.receiptId = await writeReceipt(
+      db,
+      definition,
+      job,
+      { ...verification, outside },
+      this.course.now(),
+    );
     await this.course.dropReadings();
     await this.bench.takeValues(this.connection, values.value);
     this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });

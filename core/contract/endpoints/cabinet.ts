@@ -28,6 +28,7 @@ export const actAtCabinet = endpoint({
     disturbance: optional(text({ max: 80 })),
     make: optional(object({ rating: name, firmware: name, serial: name })),
     definitionId: optional(name),
+    what: optional(text({ max: 200 })),
     code: optional(name),
     raw: optional(rawValue),
   }),

@@ -92,7 +92,13 @@ export const identity = object({
 });
 same<Same<Required<Of<typeof identity>>, Required<DriveIdentity>>>();
 
-const trip = object({ number: whole(), name: text(), expected: optional(yesNo) });
+const trip = object({
+  number: whole(),
+  name: text(),
+  expected: optional(yesNo),
+  causes: optional(list(text())),
+  remedies: optional(list(text())),
+});
 
 /** What a drive is doing; what it does not tell is absent. */
 export const driveState = object({
@@ -100,6 +106,7 @@ export const driveState = object({
   tripped: optional(yesNo),
   trip: optional(trip),
   warnings: list(text()),
+  missing: optional(list(object({ text: text(), look: text(), axis: optional(whole()) }))),
   runCommand: optional(yesNo),
   volatile: optional(yesNo),
   permission: optional(yesNo),

@@ -48,11 +48,17 @@ export const check = object({
 });
 same<Same<Of<typeof check>, Check>>();
 
+const restoredPart = object({
+  axes: optional(list(whole({ min: 0, max: 64 }), { min: 1, max: 64 })),
+  sets: optional(list(whole({ min: 0, max: 64 }), { min: 1, max: 64 })),
+});
+
 export const planChoices = object({
   tuning: yesNo,
   communication: yesNo,
   ratingDependent: yesNo,
   exchanged: optional(list(oneOf(EXCHANGED), { max: EXCHANGED.length })),
+  part: optional(restoredPart),
   leaveOut: list(text({ min: 1, max: 40 }), { max: 10_000 }),
 });
 same<Same<keyof Of<typeof planChoices>, keyof PlanChoices>>();
@@ -174,6 +180,9 @@ export const receiptContent = object({
   equal: whole(),
   /** Nobody knew beforehand which values it was about. */
   untold: optional(yesNo),
+  /** One axis or one set alone, and how the settings outside of it came out. */
+  part: optional(restoredPart),
+  outside: optional(object({ same: whole(), changed: whole(), notRead: whole() })),
   beforeRecord: optional(whole()),
   afterRecord: optional(whole()),
   definitionId: text(),

@@ -28,6 +28,9 @@ export const standInView = object({
   asksPermission: yesNo,
   /** Whether a card with values sits in it; absent where the family has none. */
   hasCard: optional(yesNo),
+  /** What it needs to run and can be taken away, and what is. */
+  canMiss: list(text()),
+  missing: optional(text()),
   powered: yesNo,
   mains: yesNo,
   turning: yesNo,

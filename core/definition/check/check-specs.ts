@@ -55,6 +55,7 @@ export function addresses(file: DefinitionFile, specs: Located[]): DefinitionFau
     ...(
       [
         "running",
+        "runCommand",
         "tripped",
         "tripNumber",
         "warnings",
@@ -64,6 +65,10 @@ export function addresses(file: DefinitionFile, specs: Located[]): DefinitionFau
         "memoryCard",
       ] as const
     ).map((key) => ({ path: `state.${key}.address`, address: file.state[key]?.address })),
+    ...(file.state.missing ?? []).map((each, i) => ({
+      path: `state.missing[${i}].address`,
+      address: each.address as Address | undefined,
+    })),
     ...(["makePermanent", "restart", "factoryReset"] as const).map((key) => ({
       path: `${key}.address`,
       address: file[key]?.address,

@@ -6,5 +6,5 @@ export type { CanopenLink, ModbusLink } from "./link";
 export type { FirmwareRange, GroupSpec, ParameterSpec } from "./parameter";
 export type { TripSpec, WritePermission } from "./permission";
 export type { Address } from "./shapes";
-export type { Command, Sign } from "./signs";
+export type { Command, MissingSign, Sign } from "./signs";
 export { TERMINAL_KINDS, type TerminalSpec } from "./terminal";

@@ -49,6 +49,19 @@ export const factoryReset = object({
   ),
 });
 
+/** Something without which the drive does not run: while the sign is given, it is missing. `look` says where to look first. */
+const missingFields = object({
+  address,
+  type: optional(width),
+  bit: optional(whole({ min: 0, max: 31 })),
+  equals: optional(raw32),
+  inverted: optional(yesNo),
+  text,
+  look: text,
+});
+export type MissingSign = Of<typeof missingFields>;
+const missing = shapeOf<MissingSign>((missingFields.joi as Joi.ObjectSchema).xor("bit", "equals"));
+
 const stateFields = object({
   /** Each of them once for every axis, where the definition has axes. Absent where nobody knows how the drive tells. */
   running: optional(sign),
@@ -57,6 +70,8 @@ const stateFields = object({
   tripped: optional(sign),
   tripNumber: optional(object({ address, type: optional(width) })),
   warnings: optional(object({ address, bits: list(bit) })),
+  /** All that can keep it from running beside a trip, in the order in which one looks; each once for every axis. Absent where nobody knows how the drive tells. */
+  missing: optional(list(missing, { min: 1, max: 32 })),
   /** The control part is fed from an auxiliary supply, the power part is dead: trips are expected, nothing turns. */
   controlOnly: optional(sign),
   /** Set while some value in the running memory is not in the permanent memory. */

@@ -2,6 +2,7 @@ import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import type { Completeness } from "@/core/set";
 import type { Exchanged } from "../exchanged";
+import type { RestoredPart } from "../part";
 
 export interface Check {
   id: string;
@@ -58,6 +59,8 @@ export interface CheckInput {
   /** Other drives of this family and rating that can be reached, in words. */
   alike?: readonly string[];
   exchange?: ExchangeFacts;
+  /** Where one axis or set alone is restored: codes outside of it whose values are volatile; undefined when that is not told. */
+  part?: { part: RestoredPart; volatileOutside: readonly string[] | undefined };
 }
 
 /** What is known of what was exchanged. */

@@ -1,6 +1,7 @@
 /** What is looked at before the first write. */
 import type { Check, CheckInput, Looked } from "./check";
 import { family, firmware, fitted, rating, serial, supply } from "./check-drive";
+import { partAlone } from "./check-part";
 import { beside, endsAs, exchanged, rightDrive } from "./check-people";
 import { complete, notRead, newer, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
@@ -23,6 +24,7 @@ export function checkRestore(input: CheckInput): Check[] {
     serial(input),
     rightDrive(input),
     beside(),
+    ...partAlone(input),
     complete(input),
     ...notRead(input),
     standing(input),

@@ -1,7 +1,9 @@
 import { notFound } from "next/navigation";
+import { definitionOf } from "@/app/_lib/definition-of";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { CHECKLISTS } from "@/core/checklist";
+import { closingLines } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
 import { checklistsOf, signedOf } from "@/server/checklist";
@@ -13,13 +15,7 @@ const { Page, generateMetadata } = page("see", {
     const id = idOf(params.id);
     const receipt = id && (await findReceipt(app.db, plant.id, id));
     if (!id || !receipt) notFound();
-    const { definitionId, definitionVersion, drive } = receipt.content;
-    const definition = await app.shelf.ofRecord(app.db, {
-      definitionId,
-      definitionVersion,
-      firmware: drive.firmware,
-      facts: drive,
-    });
+    const definition = await definitionOf(app, receipt.content);
     const line = (code: string, raw: RawValue | undefined): string => {
       const parameter = definition?.byCode.get(code);
       return parameter ? formatLine(parameter, raw ?? undefined) : String(raw ?? "no value");
@@ -55,7 +51,10 @@ const { Page, generateMetadata } = page("see", {
     const signed = (await signedOf(app.db, id)).map((each) => ({ ...each, at: each.at.getTime() }));
     const checks = CHECKLISTS.map((which) => ({
       which,
-      lines: which === "acceptance" ? lists.acceptance : lists.beforeOn,
+      lines:
+        which === "acceptance"
+          ? [...lists.acceptance, ...closingLines(receipt.content, definition)]
+          : lists.beforeOn,
       signed: signed.filter((each) => each.which === which),
     }));
     return (

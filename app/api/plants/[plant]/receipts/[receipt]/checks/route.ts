@@ -1,11 +1,15 @@
+import { definitionOf } from "@/app/_lib/definition-of";
 import { noReceipt } from "@/app/_lib/no-receipt";
 import { serve } from "@/app/_lib/serve";
 import { checklists } from "@/core/contract";
+import { closingLines } from "@/core/restore";
 import { signChecklist } from "@/server/checklist";
 import { findReceipt } from "@/server/restore";
 
 export const POST = serve(checklists.signChecklist, async ({ app, person, plant, params, body }) => {
   const receipt = await findReceipt(app.db, plant.id, params.receipt);
   if (!receipt) return noReceipt(params.receipt);
-  return signChecklist(app.db, person, receipt, body, app.now());
+  const definition = await definitionOf(app, receipt.content);
+  const closing = closingLines(receipt.content, definition);
+  return signChecklist(app.db, person, receipt, body, app.now(), closing);
 });

@@ -1,3 +1,4 @@
+import { definitionOf } from "@/app/_lib/definition-of";
 import { noReceipt } from "@/app/_lib/no-receipt";
 import { sendPaper } from "@/app/_lib/send-paper";
 import { serveFile } from "@/app/_lib/serve";
@@ -10,12 +11,7 @@ export const GET = serveFile(papers.receiptPaper, async ({ app, plant, params: {
   const found = await findReceipt(app.db, plant.id, id);
   if (!found) return noReceipt(id);
   const { content } = found;
-  const definition = await app.shelf.ofRecord(app.db, {
-    definitionId: content.definitionId,
-    definitionVersion: content.definitionVersion,
-    firmware: content.drive.firmware,
-    facts: content.drive,
-  });
+  const definition = await definitionOf(app, content);
   const paper = receiptPaper(
     id,
     content,
