@@ -6,6 +6,7 @@ import { systemClock } from "@/core/protocol/system-clock";
 import { readFamilies, readMappings } from "@/families/read";
 import { FilesBeside } from "@/server/old-files";
 import { Copies, lookForDamage } from "./backup";
+import { Batches } from "./batch";
 import { Bench, Searches, USUAL_TIMING, type BenchParts } from "./bench";
 import { openEmbedded, openServer, type Database, type OpenDatabase } from "./database";
 import { DefinitionShelf } from "./definitions";
@@ -52,6 +53,7 @@ export interface Application {
   /** What was found damaged at the start, in words. */
   damage: string[];
   restores: Restores;
+  batches: Batches;
   auth: Auth;
   /** Signs sessions; what is printed for the first run is made of it. */
   secret: string;
@@ -144,6 +146,7 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
     mappings: parts.mappings ?? [],
     damage,
     restores,
+    batches: new Batches({ db, bench, restores, events, now }),
     auth: createAuth(db, secret, baseUrl),
     secret,
     sessions: new Sessions(db),

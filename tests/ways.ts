@@ -10,6 +10,7 @@ export const NAMES: Record<string, string> = {
   family: "fennimore-rill-4",
   format: "csv",
   restore: "1",
+  batch: "1",
   connection: "none",
   link: "1",
   search: "none",

@@ -1,6 +1,7 @@
 /** Every way in: method, path, right, input, answer, troubles. Handlers, the browser's calls and the published description derive from it. */
 import type { AnyEndpoint } from "./endpoint";
 import * as archive from "./endpoints/archive";
+import * as batches from "./endpoints/batches";
 import * as bench from "./endpoints/bench";
 import * as cabinet from "./endpoints/cabinet";
 import * as carry from "./endpoints/carry-over";
@@ -36,6 +37,7 @@ export {
   type Right,
   type Role,
 } from "./rights";
+export type { BatchMember, BatchView } from "./views/batch";
 export type { ConnectionView, FoundDrive, ReadingView, SearchMark } from "./views/connection";
 export { linkSettings } from "./views/drive";
 export { liveEvent, type LiveEvent } from "./views/event";
@@ -47,6 +49,7 @@ export {
   type JobView,
   type ReceiptContent,
   type RestoreDetail,
+  type RestoreSummary,
   type StepChange,
 } from "./views/restore";
 export {
@@ -69,6 +72,7 @@ export { HEADING_LINES, LARGEST_LOGO } from "./endpoints/papers";
 export { FILE_KIND_WORDS, FILE_KINDS, LARGEST_FILE, type FileKind, type FileView } from "./endpoints/files";
 export {
   archive,
+  batches,
   bench,
   cabinet,
   carry,
@@ -110,6 +114,7 @@ export type { ListLineView, PositionWordsView } from "./endpoints/positions";
 /** All ways in, in one list. */
 export const ENDPOINTS: readonly AnyEndpoint[] = [
   archive,
+  batches,
   bench,
   cabinet,
   carry,

@@ -12,6 +12,8 @@ export interface PlanChoices {
   /** Communication settings go last; left out when the drive goes to another position. */
   communication: boolean;
   ratingDependent: boolean;
+  /** Texts, which name the place; absent where the record is the place's own, and they are taken along. */
+  names?: boolean;
   /** What was exchanged at the position; absent as long as nobody has said. */
   exchanged?: Exchanged[];
   /** One axis or one set alone; absent for the whole drive. */
@@ -36,6 +38,7 @@ export const LEFT_OUT = {
   tuning: "tuning result, left out by choice",
   communication: "communication setting, left out by choice",
   rating: "depends on the rating, left out by choice",
+  name: "a text that names the other place, left out by choice",
   exchanged: "belongs to a part that was exchanged, and is found out anew",
   hand: "left out by hand",
   scope: "outside of the part that is restored",
@@ -140,6 +143,7 @@ function leftOutReason(
   if (ofFormerPart(parameter, choices.exchanged ?? [])) return "exchanged";
   if (parameter.kind === "tuning" && !choices.tuning) return "tuning";
   if (parameter.kind === "communication" && !choices.communication) return "communication";
+  if (parameter.type === "text" && choices.names === false) return "name";
   if (parameter.ratingDependent && !choices.ratingDependent) return "rating";
   return undefined;
 }

@@ -23,6 +23,7 @@ const PLANT_PAGES = [
   "/positions",
   "/restore",
   "/receipts",
+  "/batches",
   "/inventory",
   "/drives",
   "/arrange",

@@ -31,6 +31,8 @@ interface Props {
   standing: number | undefined;
   wanted: number | undefined;
   connection: string | undefined;
+  /** Positions that ought to be set alike, this one among them; empty where it has no twins. */
+  twins: string[];
   open: { id: number; byName: string } | undefined;
   records: Array<{
     number: number;
@@ -49,6 +51,7 @@ export function ChooseRestore({
   beforeWork,
   keepers,
   way,
+  twins,
   name,
   standing,
   wanted,
@@ -136,6 +139,20 @@ export function ChooseRestore({
           {record && record.number !== standing && (
             <p className="mt-2 text-ochre">
               This is not the standing record{standing ? `, which is record ${standing}` : ""}.
+            </p>
+          )}
+          {number !== undefined && (
+            <p className="mt-2 text-[15px]">
+              <Link
+                className="underline underline-offset-4"
+                href={to(
+                  `/batches?${new URLSearchParams({ from: tag, record: String(number), tags: (twins.length > 0 ? twins : [tag]).join() })}`,
+                )}
+              >
+                {twins.length > 1
+                  ? `Set all ${twins.length} twins alike in one go`
+                  : "Several drives in one go"}
+              </Link>
             </p>
           )}
         </Step>

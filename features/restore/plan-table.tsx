@@ -36,6 +36,7 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
             ["ratingDependent", "values that depend on the rating"],
             ["tuning", "results of tuning (the motor is the same)"],
             ["communication", "communication settings, written last"],
+            ...(choices.names === undefined ? [] : [["names", "texts, which name the place"] as const]),
           ] as const
         ).map(([key, label]) => (
           <label key={key} className="flex items-center gap-2 min-h-8">

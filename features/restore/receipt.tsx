@@ -86,11 +86,12 @@ export function Receipt({
             record{" "}
             <Link
               className="underline underline-offset-4"
-              href={to(`/positions/${content.tag}?record=${content.recordNumber}`)}
+              href={to(`/positions/${content.recordTag ?? content.tag}?record=${content.recordNumber}`)}
             >
               {content.recordNumber}
             </Link>
-            {content.standing && ", the standing record"}
+            {content.recordTag && ` of ${content.recordTag}`}
+            {content.standing && `, the standing record${content.recordTag ? " there" : ""}`}
           </>,
         ]
       : ["Done", OPERATION_WORDS[content.kind].did],

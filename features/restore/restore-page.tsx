@@ -53,7 +53,8 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
         <Link className="font-mono hover:underline underline-offset-4" href={to(`/positions/${job.tag}`)}>
           {job.tag}
         </Link>{" "}
-        {job.positionTitle}: record {job.recordNumber} → drive {job.identity.serial}
+        {job.positionTitle}: record {job.recordNumber}
+        {job.recordTag && ` of ${job.recordTag}`} → drive {job.identity.serial}
         {restore.detail.choices.part && `, ${partWords(restore.detail.choices.part)}`}
       </h1>
       <p className="text-soft mb-3 text-[15px]">

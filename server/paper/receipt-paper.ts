@@ -66,7 +66,7 @@ export function receiptPaper(
         ? [
             [
               "Restored",
-              `record ${content.recordNumber}${content.standing ? ", the standing record" : ""}`,
+              `record ${content.recordNumber}${content.recordTag ? ` of ${content.recordTag}` : ""}${content.standing ? ", the standing record" : ""}`,
             ] as [string, string],
           ]
         : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),

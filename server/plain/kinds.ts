@@ -31,6 +31,11 @@ export const KINDS = {
   signOff: { table: "safety_sign_off", refs: { receipt_id: "receipt" } },
   positionChecks: { table: "position_checks", refs: { position_id: "position" } },
   receiptChecks: { table: "receipt_checks", refs: { receipt_id: "receipt" } },
+  batch: { table: "batch", refs: { plant_id: "plant", record_id: "record" } },
+  batchMember: {
+    table: "batch_member",
+    refs: { batch_id: "batch", position_id: "position", job_id: "job" },
+  },
   round: { table: "round", refs: { plant_id: "plant" } },
   roundPosition: { table: "round_position", refs: { round_id: "round", position_id: "position" } },
   handover: { table: "shift_handover", refs: { plant_id: "plant" } },

@@ -107,6 +107,12 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
   const rounds = await taking.json<{ rounds: Doc[]; positions: Doc[] }>(`${slug}/rounds.json`);
   await taking.add(KINDS.round, rounds.rounds);
   await taking.add(KINDS.roundPosition, rounds.positions);
+  // Former files have none.
+  for (const path of within("batches.json")) {
+    const { batches, members } = await taking.json<{ batches: Doc[]; members: Doc[] }>(path);
+    await taking.add(KINDS.batch, batches);
+    await taking.add(KINDS.batchMember, members);
+  }
   const shifts = await taking.json<{ handovers: Doc[]; acceptances: Doc[] }>(`${slug}/shifts.json`);
   await taking.add(KINDS.handover, shifts.handovers);
   await taking.add(KINDS.acceptance, shifts.acceptances);

@@ -102,6 +102,10 @@ async function* plantFiles(
     rounds: await docs(KINDS.round),
     positions: await docs(KINDS.roundPosition, within("round", "round_id"), sql`t.round_id, t.position_id`),
   });
+  yield file("batches.json", {
+    batches: await docs(KINDS.batch),
+    members: await docs(KINDS.batchMember, within("batch", "batch_id"), sql`t.batch_id, t.position_id`),
+  });
   yield file("shifts.json", {
     handovers: await docs(KINDS.handover),
     acceptances: await docs(KINDS.acceptance, within("shift_handover", "handover_id"), sql`t.at`),

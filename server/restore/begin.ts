@@ -14,26 +14,29 @@ export interface StartRequest {
   recordId: number;
   connectionId: string;
   puttingBack?: boolean;
+  /** The record may be of another position of the plant: several drives get the same set. */
+  ofOther?: boolean;
   /** A person has agreed that the drive stands there, although it did not seem to. */
   although?: boolean;
 }
 
 /**
- * Writes down that a restore of a record onto a connected drive begins. Refused when the record is not one of the position's, when no definition
+ * Writes down that a restore of a record onto a connected drive begins. Refused when the record is not one of the position's (or, where that is meant, of the plant's), when no definition
  * fits the drive's firmware, or when somebody else is at the drive or the position.
  */
 export async function beginJob(
   db: Database,
   person: Person,
   plantId: number,
-  { positionId, recordId, puttingBack = false }: StartRequest,
+  { positionId, recordId, puttingBack = false, ofOther = false }: StartRequest,
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
   const refused = whyNotBegun({ identity, fit });
   if (refused) return refused;
   const row = await recordById(db, recordId);
-  if (!row || row.positionId !== positionId)
+  const other = row && row.positionId !== positionId ? await positionOf(db, row.positionId) : undefined;
+  if (!row || (other && (!ofOther || other.plantId !== plantId)))
     return trouble(
       "not-found",
       "This record is not one of this position's.",
@@ -45,15 +48,21 @@ export async function beginJob(
     place: BEGINNING,
     recordId: row.id,
     recordNumber: row.number,
+    recordTag: other?.tag,
     identity,
     previousSerial: row.serial,
-    choices: { ...USUAL_CHOICES, leaveOut: [] },
+    // Addresses and names belong to the place, and what was found out by tuning to its motor.
+    choices: {
+      ...USUAL_CHOICES,
+      ...(other ? { communication: false, names: false, tuning: false } : {}),
+      leaveOut: [],
+    },
     checks: [],
     permanent: "no",
     interruptions: [],
     puttingBack,
   };
-  const text = `Began to restore record ${row.number} onto drive ${identity.serial}.`;
+  const text = `Began to restore record ${row.number}${other ? ` of ${other.tag}` : ""} onto drive ${identity.serial}.`;
   return insertJob(db, person, plantId, { positionId, driveKey, memory, now, text });
 }
 
@@ -83,6 +92,15 @@ export async function beginOperation(
   };
   const text = `${OPERATION_WORDS[operation].title}: begun for drive ${identity.serial}.`;
   return insertJob(db, person, plantId, { positionId, driveKey, memory, now, text });
+}
+
+async function positionOf(db: Database, id: number): Promise<{ tag: string; plantId: number } | undefined> {
+  const { position } = tables;
+  const [row] = await db
+    .select({ tag: position.tag, plantId: position.plantId })
+    .from(position)
+    .where(eq(position.id, id));
+  return row;
 }
 
 /** Under a definition that does not fit nothing is done with a drive. */

@@ -21,6 +21,8 @@ const restoreMemory = object({
   /** Of a restore: which record. */
   recordId: optional(whole()),
   recordNumber: optional(whole()),
+  /** Of which position the record is, where it is of another one. */
+  recordTag: optional(text()),
   identity: identityShape,
   previousSerial: text(),
   choices: planChoicesShape,

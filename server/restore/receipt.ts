@@ -11,7 +11,7 @@ import {
 import { parse } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
-import { standingOf } from "@/server/ledger";
+import { recordById, standingOf } from "@/server/ledger";
 import { detailOf, operationOf, type RestoreJob } from "./job-state";
 
 /** Writes the receipt of a restore that ended, however it ended, and closes the job, in one transaction. Gives the receipt's number. */
@@ -26,8 +26,9 @@ export async function writeReceipt(
     const position = (
       await tx.select().from(tables.position).where(eq(tables.position.id, job.positionId))
     )[0]!;
-    const choice = await standingOf(tx, job.positionId);
     const { memory } = job;
+    const recorded = memory.recordId === undefined ? undefined : await recordById(tx, memory.recordId);
+    const choice = recorded && (await standingOf(tx, recorded.positionId));
     const outcome = outcomeOf(verification);
     const operation = operationOf(memory);
     const content: ReceiptContent = {
@@ -37,7 +38,8 @@ export async function writeReceipt(
       positionTitle: job.positionTitle,
       jobNumber: position.jobNumber,
       recordNumber: memory.recordNumber,
-      standing: memory.recordId !== undefined && choice?.recordId === memory.recordId,
+      recordTag: memory.recordTag,
+      standing: recorded !== undefined && choice?.recordId === recorded.id,
       drive: memory.identity,
       previousSerial: memory.previousSerial,
       byName: job.byName,
@@ -134,7 +136,7 @@ function didWords({ memory, tag }: RestoreJob): string {
   const operation = operationOf(memory);
   const { serial } = memory.identity;
   return operation === "restore"
-    ? `Restored record ${memory.recordNumber} of ${tag} onto drive ${serial}`
+    ? `Restored record ${memory.recordNumber} of ${memory.recordTag ?? tag} onto drive ${serial}${memory.recordTag ? ` of ${tag}` : ""}`
     : `${OPERATION_WORDS[operation].did}: drive ${serial} of ${tag}`;
 }
 

@@ -32,7 +32,7 @@ export async function planOf(
 /** Works out checks and plan of a restore from what was read of the drive, and puts them into its memory. `alike` names drives that could be mistaken for it. */
 export async function review(
   { db, shelf }: { db: Database; shelf: DefinitionShelf },
-  { memory, positionId }: RestoreJob,
+  { memory }: RestoreJob,
   definition: Definition,
   state: DriveState,
   live: ReadonlyMap<string, RawValue>,
@@ -40,7 +40,7 @@ export async function review(
 ): Promise<void> {
   const row = (await recordById(db, memory.recordId!))!;
   const set = await loadSet(db, row);
-  const choice = await standingOf(db, positionId);
+  const choice = await standingOf(db, row.positionId);
   const values = valuesByCode(set);
   const stands = choice?.recordId === row.id || Boolean(memory.puttingBack);
   const plan = planRestore(definition, memory.identity.rating, values, live, memory.choices);
@@ -61,6 +61,7 @@ export async function review(
         definition,
         part ? onceRestored(definition, values, live, part) : values,
       ),
+      ofOther: memory.recordTag,
       newer: memory.puttingBack ? undefined : await newerThan(db, definition, row, set),
     },
   });

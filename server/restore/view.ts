@@ -14,6 +14,7 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     tag: job.tag,
     positionTitle: job.positionTitle,
     recordNumber: memory.recordNumber,
+    recordTag: memory.recordTag,
     byName: job.byName,
     startedAt: job.startedAt.getTime(),
     driveKey: job.driveKey,

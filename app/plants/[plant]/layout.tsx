@@ -36,7 +36,7 @@ export default async function PlantLayout({ children, params }: Props) {
             plants={plants.map((each) => ({ slug: each.slug, name: each.name }))}
           />
           {here?.practice && <PracticeMark />}
-          <main className="flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
+          <main className="relative flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
           {here && <LiveLine />}
           <KeysHelp />
         </div>

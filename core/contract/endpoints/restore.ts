@@ -4,6 +4,9 @@ import { jobView, planChoices, restoreDetail } from "../views/restore";
 
 const restore = object({ plant: name, restore: whole({ min: 1, max: 2 ** 31 - 1 }) });
 
+/** Checks that nobody tells: what a person has looked at there, and answered where something is asked. */
+export const lookedAt = list(object({ id: name, answer: optional(text({ max: 80 })) }), { max: 40 });
+
 export const startRestore = endpoint({
   method: "POST",
   path: "/api/plants/:plant/restores",
@@ -60,7 +63,7 @@ export const confirmPlan = endpoint({
   body: object({
     seal: text({ min: 64, max: 64, pattern: /^[0-9a-f]+$/, called: "a seal" }),
     /** Checks that are not told: what this person has looked at, and answered where something is asked. */
-    looked: optional(list(object({ id: name, answer: optional(text({ max: 80 })) }), { max: 40 })),
+    looked: optional(lookedAt),
     /** Where hands go inside: who tested for dead voltage, and how. */
     deadVoltage: optional(text({ max: 300 })),
   }),

@@ -57,6 +57,7 @@ export const planChoices = object({
   tuning: yesNo,
   communication: yesNo,
   ratingDependent: yesNo,
+  names: optional(yesNo),
   exchanged: optional(list(oneOf(EXCHANGED), { max: EXCHANGED.length })),
   part: optional(restoredPart),
   leaveOut: list(text({ min: 1, max: 40 }), { max: 10_000 }),
@@ -112,6 +113,8 @@ const job = {
   positionTitle: text(),
   /** Of a restore: which record. */
   recordNumber: optional(whole()),
+  /** Of which position the record is, where it is of another one. */
+  recordTag: optional(text()),
   byName: text(),
   startedAt: moment,
   driveKey: text(),
@@ -132,13 +135,21 @@ const job = {
 export const jobView = object(job);
 export type JobView = Of<typeof jobView>;
 
-/** Everything the restore page shows. `seal` stands for exactly the plan that is shown. */
-export const restoreDetail = object({
+const looked = {
   ...job,
   checks: list(check),
   plan: optional(plan),
   seal: optional(text()),
   choices: planChoices,
+};
+
+/** A restore with what is looked through, without its steps. */
+export const restoreSummary = object(looked);
+export type RestoreSummary = Of<typeof restoreSummary>;
+
+/** Everything the restore page shows. `seal` stands for exactly the plan that is shown. */
+export const restoreDetail = object({
+  ...looked,
   steps: list(writeStep),
 });
 export type RestoreDetail = Of<typeof restoreDetail>;
@@ -156,6 +167,8 @@ export const receiptContent = object({
   jobNumber: text(),
   /** Of a restore: which record, and whether it stood. */
   recordNumber: optional(whole()),
+  /** Of which position the record was, where it was of another one. */
+  recordTag: optional(text()),
   standing: yesNo,
   drive: identity,
   previousSerial: text(),

@@ -18,6 +18,21 @@ export function complete({ record }: CheckInput): Check {
   };
 }
 
+/** What was recorded at another position was right there; whether it is here, somebody has to know. */
+export function ofOther({ record }: CheckInput): Check[] {
+  if (record.ofOther === undefined) return [];
+  return [
+    {
+      id: "of-other",
+      title: "Whose record",
+      verdict: "caution",
+      found: `Record ${record.number} is of ${record.ofOther}, not of this position.`,
+      remedy:
+        "Addresses and texts are left out. Look through the plan for limits and homes that belong to the other place.",
+    },
+  ];
+}
+
 /** What a file says, or somebody entered, was never found in a drive by this ledger. */
 export function notRead({ record }: CheckInput): Check[] {
   if (!record.notRead) return [];
@@ -34,12 +49,16 @@ export function notRead({ record }: CheckInput): Check[] {
 
 export function standing({ record }: CheckInput): Check {
   if (record.standing)
-    return fine("standing", "Standing record", `Record ${record.number} is the standing record`);
+    return fine(
+      "standing",
+      "Standing record",
+      `Record ${record.number} is the standing record${record.ofOther ? ` of ${record.ofOther}` : ""}`,
+    );
   return {
     id: "standing",
     title: "Standing record",
     verdict: "caution",
-    found: `Record ${record.number} is not the standing record of this position.`,
+    found: `Record ${record.number} is not the standing record of ${record.ofOther ?? "this position"}.`,
     remedy: "Restore the standing record, unless you know why this one is right.",
   };
 }

@@ -30,6 +30,8 @@ export interface Looked {
 /** What is known of the record when it is to be restored. */
 export interface RecordFacts {
   number: number;
+  /** Of which position it is, where it is of another one than the drive's. */
+  ofOther?: string;
   standing: boolean;
   definitionId: string;
   /** The parameter list it was recorded under, in words. */

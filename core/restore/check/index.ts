@@ -3,7 +3,7 @@ import type { Check, CheckInput, Looked } from "./check";
 import { family, firmware, fitted, rating, serial, supply } from "./check-drive";
 import { partAlone } from "./check-part";
 import { beside, endsAs, exchanged, rightDrive } from "./check-people";
-import { complete, notRead, newer, selfStart, standing } from "./check-record";
+import { complete, newer, notRead, ofOther, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export type { Check, CheckInput, Looked, RecordFacts } from "./check";
@@ -26,6 +26,7 @@ export function checkRestore(input: CheckInput): Check[] {
     beside(),
     ...partAlone(input),
     complete(input),
+    ...ofOther(input),
     ...notRead(input),
     standing(input),
     newer(input),

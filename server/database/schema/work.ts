@@ -46,12 +46,12 @@ export const job = pgTable(
     owner: uuid("owner"),
   },
   (table) => [
-    uniqueIndex("one_restore_a_position")
+    uniqueIndex("one_operation_a_position")
       .on(table.positionId)
-      .where(sql`open and kind = 'restore'`),
-    uniqueIndex("one_restore_a_drive")
+      .where(sql`open`),
+    uniqueIndex("one_operation_a_drive")
       .on(table.driveKey)
-      .where(sql`open and kind = 'restore'`),
+      .where(sql`open`),
     index("job_open")
       .on(table.id)
       .where(sql`open`),
@@ -142,6 +142,40 @@ export const roundPosition = pgTable(
     byName: text("by_name"),
   },
   (table) => [primaryKey({ columns: [table.roundId, table.positionId] }), index().on(table.positionId)],
+);
+
+/** What several restores in one go do when one of them meets trouble: leave the rest, or go on with them. */
+export const ON_TROUBLE = ["stop", "go-on"] as const;
+
+/** Several restores that are looked through together and written one after the other on a link, links side by side. */
+export const batch = pgTable("batch", {
+  id: identity(),
+  uid: uid(),
+  plantId: plantId(),
+  at: moment("at").notNull(),
+  by: text("by")
+    .notNull()
+    .references(() => user.id),
+  byName: text("by_name").notNull(),
+  /** The one record that all get; null where each gets its own standing record. */
+  recordId: integer("record_id").references(() => record.id),
+  onTrouble: text("on_trouble", { enum: ON_TROUBLE }).notNull(),
+});
+
+/** One position of it: its restore, as soon as it was begun, or why it was not. */
+export const batchMember = pgTable(
+  "batch_member",
+  {
+    batchId: integer("batch_id")
+      .notNull()
+      .references(() => batch.id),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    jobId: integer("job_id").references(() => job.id),
+    said: text("said").notNull().default(""),
+  },
+  (table) => [primaryKey({ columns: [table.batchId, table.positionId] }), index().on(table.positionId)],
 );
 
 /** Exercises that somebody began in the practice plant; the newest of each kind counts. */

@@ -16,6 +16,10 @@ const { Page, generateMetadata } = page("restore", {
     const records = await listRecords(app.db, position.id);
     const choice = await standingOf(app.db, position.id);
     const standing = records.find((each) => each.id === choice?.recordId)?.number;
+    const { lines } = await app.overviews.of(plant.id);
+    const twins = lines.filter(
+      (each) => !each.retired && each.twinGroup !== undefined && each.twinGroup === position.twinGroup,
+    );
     const open = (await app.restores.openViews(plant.id)).find((each) => each.tag === position.tag);
     return (
       <ChooseRestore
@@ -29,6 +33,7 @@ const { Page, generateMetadata } = page("restore", {
         connection={connection}
         way={await notedWay(app.db, position)}
         name={person.name}
+        twins={twins.map((each) => each.tag)}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({
           number: each.number,

@@ -1,0 +1,251 @@
+import type { BatchView } from "@/core/contract";
+import { bad, good, type Result } from "@/core/drive";
+import type { Looked } from "@/core/restore";
+import { inBackground } from "@/server/background";
+import { notedWay, type Bench } from "@/server/bench";
+import type { Database } from "@/server/database";
+import type { Events } from "@/server/events";
+import { standingOf } from "@/server/ledger";
+import type { Person } from "@/server/people";
+import type { Restores } from "@/server/restore";
+import { batchRow, insertBatch, membersOf, noteMember, type BatchRequest, type MemberRow } from "./rows";
+
+interface Parts {
+  db: Database;
+  bench: Bench;
+  restores: Restores;
+  events: Events;
+  now: () => Date;
+}
+
+/** What a person confirms of one drive of a batch: exactly the plan that was shown, and what was looked at there. */
+export interface MemberConfirmed {
+  restore: number;
+  seal: string;
+  looked: readonly Looked[];
+}
+
+/** What is done with one drive; in words why it is trouble, or undefined. */
+type Work = (member: MemberRow, signal: AbortSignal) => Promise<string | undefined>;
+
+const NO_SUCH = bad<never>({
+  kind: "not-found",
+  text: "There is no such batch.",
+  remedy: "Look at the list of them.",
+});
+
+/**
+ * Several restores in one go. Each is a restore of its own, with its record of before, its checks, its plan and its receipt; here is only which of them belong together, and that they are
+ * taken one after the other on a link, links side by side. Nothing of it has to be remembered: after a restart of the program each restore says how it stands.
+ */
+export class Batches {
+  private readonly running = new Map<number, { stop: AbortController; doing: "reading" | "writing" }>();
+
+  constructor(private readonly parts: Parts) {}
+
+  /** Begins: connects each drive over its noted way, reads it, and works out its plan. Writes nothing. */
+  async begin(person: Person, plantId: number, request: BatchRequest): Promise<Result<number>> {
+    const id = await insertBatch(this.parts.db, person, plantId, request, this.parts.now());
+    if (id.ok) await this.read(person, plantId, id.value);
+    return id;
+  }
+
+  /** Connects and reads what was not yet: those that met trouble, or whose restore was ended before it was done; a reading that was broken off goes on. */
+  async read(person: Person, plantId: number, id: number): Promise<Result<undefined>> {
+    const { db, restores } = this.parts;
+    const row = await batchRow(db, plantId, id);
+    if (!row) return NO_SUCH;
+    const members: MemberRow[] = [];
+    for (const member of await membersOf(db, id)) {
+      const job = member.jobId === null ? undefined : await restores.detail(member.jobId, plantId);
+      const begunAnew = !job || (!job.open && job.place.over !== "done");
+      if (begunAnew || (job.place.stage === "read-before" && job.place.waitsFor === "person"))
+        members.push(begunAnew ? { ...member, jobId: null } : member);
+    }
+    return this.launch(plantId, id, "reading", members, "go-on", (member, signal) =>
+      this.readOne(person, plantId, id, row.batch.recordId, member, signal),
+    );
+  }
+
+  /** Writes the plans that were seen, each as its seal says. What a person has not confirmed stays as it is. */
+  async write(
+    person: Person,
+    plantId: number,
+    id: number,
+    { members, deadVoltage }: { members: readonly MemberConfirmed[]; deadVoltage?: string },
+  ): Promise<Result<undefined>> {
+    const { db } = this.parts;
+    const row = await batchRow(db, plantId, id);
+    if (!row) return NO_SUCH;
+    const meant = (await membersOf(db, id)).filter((each) =>
+      members.some((one) => one.restore === each.jobId),
+    );
+    if (meant.length === 0)
+      return bad({
+        kind: "not-now",
+        text: "None of these restores is of this batch.",
+        remedy: "Load the page again.",
+      });
+    return this.launch(plantId, id, "writing", meant, row.batch.onTrouble, (member, signal) => {
+      const { restore, seal, looked } = members.find((each) => each.restore === member.jobId)!;
+      return this.writeOne(person, restore, { seal, looked, deadVoltage }, signal);
+    });
+  }
+
+  /** Stops between two exchanges with each drive in hand; what was not begun stays as it is. */
+  stop(id: number): void {
+    this.running.get(id)?.stop.abort();
+  }
+
+  /** Everything a batch's page shows; undefined when the plant has none such. */
+  async view(plantId: number, id: number): Promise<BatchView | undefined> {
+    const { db, restores } = this.parts;
+    const row = await batchRow(db, plantId, id);
+    if (!row) return undefined;
+    const members = await Promise.all(
+      (await membersOf(db, id)).map(async ({ tag, title, link, said, jobId }) => {
+        const detail = jobId === null ? undefined : await restores.detail(jobId, plantId);
+        if (!detail) return { tag, title, link: link ?? undefined, said };
+        const { steps: _steps, ...restore } = detail;
+        return { tag, title, link: link ?? undefined, said, restore };
+      }),
+    );
+    return {
+      id,
+      byName: row.batch.byName,
+      at: row.batch.at.getTime(),
+      onTrouble: row.batch.onTrouble,
+      source: row.tag !== null && row.record !== null ? { tag: row.tag, record: row.record } : undefined,
+      doing: this.running.get(id)?.doing,
+      members,
+    };
+  }
+
+  /** Takes drives one after the other on each link, links side by side. With `onTrouble` "stop" the first trouble leaves the rest as it is. */
+  private launch(
+    plantId: number,
+    id: number,
+    doing: "reading" | "writing",
+    members: readonly MemberRow[],
+    onTrouble: "stop" | "go-on",
+    work: Work,
+  ): Result<undefined> {
+    if (this.running.has(id))
+      return bad({ kind: "busy", text: "This batch is under way.", remedy: "Follow it, or stop it first." });
+    const stop = new AbortController();
+    this.running.set(id, { stop, doing });
+    const along = async (some: readonly MemberRow[]): Promise<void> => {
+      for (const member of some) {
+        if (stop.signal.aborted) return;
+        await this.tell(plantId, id, member, "");
+        const said = await work(member, stop.signal).catch((error: unknown) => (error as Error).message);
+        if (said === undefined) continue;
+        await this.tell(plantId, id, member, said);
+        if (onTrouble === "stop") stop.abort();
+      }
+    };
+    void inBackground(`batch ${id}`, () => Promise.all([...byLink(members).values()].map(along))).finally(
+      () => {
+        this.running.delete(id);
+        for (const { tag } of members) this.parts.events.publish(plantId, { type: "ledger", tag });
+      },
+    );
+    return good(undefined);
+  }
+
+  private async tell(plantId: number, id: number, { positionId, tag }: MemberRow, said: string) {
+    await noteMember(this.parts.db, id, positionId, { said });
+    this.parts.events.publish(plantId, { type: "ledger", tag });
+  }
+
+  private async readOne(
+    person: Person,
+    plantId: number,
+    id: number,
+    source: number | null,
+    member: MemberRow,
+    signal: AbortSignal,
+  ): Promise<string | undefined> {
+    const { db, restores } = this.parts;
+    const { positionId, jobId } = member;
+    if (jobId !== null) {
+      const goesOn = await restores.goOn(jobId, person);
+      if (!goesOn.ok) return inWords(goesOn);
+      return this.readThrough(jobId, signal);
+    }
+    const recordId = source ?? (await standingOf(db, positionId))?.recordId;
+    if (recordId === undefined) return "It has no standing record. Raise one, then read again.";
+    const connected = await this.connect(person, plantId, member);
+    if (!connected.ok) return inWords(connected);
+    const { id: connectionId, readingDisturbs } = connected.value;
+    if (readingDisturbs !== undefined)
+      return `Reading it disturbs it (${readingDisturbs}). Restore it on a page of its own.`;
+    const request = { positionId, recordId, connectionId, ofOther: source !== null };
+    const begun = await restores.start(person, plantId, request);
+    if (!begun.ok) return inWords(begun);
+    await noteMember(db, id, positionId, { jobId: begun.value.id, said: "" });
+    this.parts.events.publish(plantId, { type: "ledger", tag: member.tag });
+    return this.readThrough(begun.value.id, signal);
+  }
+
+  private async readThrough(restore: number, signal: AbortSignal): Promise<string | undefined> {
+    await this.through(restore, signal);
+    const { place } = (await this.parts.restores.detail(restore))!;
+    return place.stage === "review" ? undefined : (place.why ?? "The reading did not come to its end.");
+  }
+
+  /** The drive that is connected at the position already, or else whoever answers on its noted way. */
+  private async connect(person: Person, plantId: number, member: MemberRow) {
+    const { bench, db } = this.parts;
+    const there = bench
+      .listOf(plantId)
+      .find((each) => each.position?.id === member.positionId && each.phase === "connected");
+    if (there) return good(there.view());
+    const way = await notedWay(db, member);
+    if (!way)
+      return bad<never>({
+        kind: "not-connected",
+        text: "No way to it is known.",
+        remedy: "Connect it at the bench, then read again.",
+      });
+    return bench.connect(person, plantId, { link: way.link, unit: way.unit });
+  }
+
+  private async writeOne(
+    person: Person,
+    restore: number,
+    confirmed: { seal: string; looked: readonly Looked[]; deadVoltage?: string },
+    signal: AbortSignal,
+  ): Promise<string | undefined> {
+    const { restores } = this.parts;
+    const begun = await restores.confirm(restore, person, confirmed);
+    if (!begun.ok) return inWords(begun);
+    await this.through(restore, signal);
+    const { place, verified } = (await restores.detail(restore))!;
+    if (place.over === "done") return verified ? undefined : "It is written, and was not verified.";
+    return place.why ?? "It stands still before it was done.";
+  }
+
+  /** Waits until a restore needs a person or is over; a stop reaches it too. */
+  private async through(restore: number, signal: AbortSignal): Promise<void> {
+    const { restores } = this.parts;
+    const stop = (): void => void restores.stop(restore);
+    signal.addEventListener("abort", stop);
+    if (signal.aborted) stop();
+    await restores.settled(restore);
+    signal.removeEventListener("abort", stop);
+  }
+}
+
+/** Drives by their link: on one, one after the other. Those without a way wait for nobody. */
+function byLink(members: readonly MemberRow[]): Map<string, MemberRow[]> {
+  const groups = new Map<string, MemberRow[]>();
+  for (const member of members) {
+    const key = member.linkId === null ? member.tag : String(member.linkId);
+    groups.set(key, [...(groups.get(key) ?? []), member]);
+  }
+  return groups;
+}
+
+const inWords = (result: Result<unknown>): string =>
+  result.ok ? "" : `${result.trouble.text} ${result.trouble.remedy}`;

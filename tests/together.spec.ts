@@ -1,0 +1,56 @@
+import { expect, test } from "./fixtures";
+import { at, atCabinet, letGoOfAll, openBench, signIn, standIn } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
+
+const ROLLERS = ["KL-01", "KL-02", "KL-03", "KL-04", "KL-05", "KL-06"];
+
+test("six rollers are set alike in one go: looked through together, written side by side, one account of all", async ({
+  page,
+}) => {
+  await signIn(page);
+  await letGoOfAll(page);
+  await openBench(page);
+  const line = (tag: string): string => tag.toLowerCase();
+  await atCabinet(page, line("KL-01"), "KL-01", "swap", {
+    make: { rating: "R-030", firmware: "4.4", serial: "FR26-8001" },
+  });
+  await page.goto(at("/positions/KL-03/restore"));
+  await page.getByRole("link", { name: "Set all 6 twins alike in one go" }).click();
+  await expectSoundByDayAndNight(page);
+  await page.getByRole("button", { name: "Connect and read 6 drives" }).click();
+  await page.waitForURL(/\/batches\/\d+/);
+  const write = page.getByRole("button", { name: /^Write \d+ parameters onto 6 drives/ });
+  await expect(write).toBeVisible({ timeout: 60_000 });
+  await expect(write).toBeDisabled();
+
+  // The machine's name is each one's own; what the odd one out has otherwise is written.
+  const apart = page.getByRole("table", { name: /differ|alike/ }).first();
+  await expect(apart).toBeVisible();
+  await page.getByLabel("At the machines, for all of them").fill("Tom Reid");
+  const parts = page.getByRole("button", { name: "Nothing was exchanged" }).first();
+  if (await parts.isVisible()) await parts.click();
+  for (const tag of ROLLERS) {
+    const { serial } = await standIn(page, tag);
+    const asked = page.locator(`[data-check="${tag}"]`).getByLabel("Its serial number ends in");
+    if (await asked.isVisible()) await asked.fill(serial.slice(-4));
+  }
+  await expect(write).toBeEnabled();
+  await expectSoundByDayAndNight(page);
+  await write.click();
+  await expect(page.locator('[data-member="KL-01"]')).toContainText(
+    "waits for the permission at the keypad",
+    {
+      timeout: 30_000,
+    },
+  );
+  for (const tag of ROLLERS) await atCabinet(page, line(tag), tag, "give-permission");
+  await expect(page.getByText("6 of 6 verified")).toBeVisible({ timeout: 90_000 });
+  for (const tag of ROLLERS) {
+    await expect(page.locator(`[data-member="${tag}"]`)).toContainText("Verified");
+    await expect(
+      page.locator(`[data-member="${tag}"]`).getByRole("link", { name: /Receipt \d+/ }),
+    ).toBeVisible();
+  }
+  await expectSoundByDayAndNight(page);
+  await letGoOfAll(page);
+});
