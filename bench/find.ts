@@ -2,9 +2,9 @@ import type { Definition } from "@/core/definition";
 import { good } from "@/core/drive";
 import { KnockTimeout, planSearch, type LinkSettings } from "@/core/link";
 import { systemClock } from "@/core/protocol/system-clock";
+import { StandInDrive } from "@/core/stand-in";
 import { makeLink } from "@/server/link/drive-link";
 import { Search } from "@/server/link/host/search";
-import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import type { Figure } from "./measure";
 

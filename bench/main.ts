@@ -10,6 +10,7 @@ import { measureFormats } from "./format";
 import type { Figure } from "./measure";
 import { measurePages } from "./pages";
 import { measurePaper } from "./paper";
+import { measureRehearsing } from "./rehearse";
 import { measureScale } from "./scale";
 import { measureReading } from "./wire";
 
@@ -34,6 +35,23 @@ const figures: Figure[] = [
   ...(await measureFormats(rill)),
   ...(await measureComparing(rill)),
   ...(await measureCarryingOver(rill, family("fennimore-runnel-1"), family("oakhanger-hollin-5"))),
+  ...(await measureRehearsing([
+    { family: rill, rating: "R-030", firmware: "4.4", way: { framing: "rtu", baud: 9600 } },
+    {
+      family: family("fennimore-runnel-1"),
+      rating: "N-055",
+      firmware: "2.1",
+      way: { framing: "rtu", baud: 19_200 },
+    },
+    { family: family("oakhanger-hollin-5"), rating: "H-090", firmware: "5.2", way: { framing: "tcp" } },
+    {
+      family: family("aldersea-plover-2"),
+      rating: "P-06",
+      firmware: "2.4",
+      axes: 4,
+      way: { framing: "gateway" },
+    },
+  ])),
   ...(await measurePages(base)),
   ...(await measurePaper()),
   ...(await measureScale(base)),

@@ -1,9 +1,9 @@
 import { definitionFor, type Definition } from "@/core/definition";
 import { protocolOf, type LinkSettings } from "@/core/link";
 import { systemClock } from "@/core/protocol/system-clock";
+import type { DriveMake } from "@/core/stand-in";
 import { IMPORTANCE } from "@/server/link";
 import { makeLink } from "@/server/link/drive-link";
-import type { DriveMake } from "@/simulator/drive-make";
 import { medianMs, type Figure } from "./measure";
 import { standIns } from "./stand-ins";
 import { wireLimitMs } from "./wire-limit";

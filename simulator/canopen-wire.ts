@@ -1,7 +1,7 @@
 import type { Socket } from "node:net";
 import { decodeCommand, encodeValue } from "@/core/protocol/canopen";
+import { answerSdo } from "@/core/stand-in";
 import { until } from "./pace";
-import { answerSdo } from "./sdo-face";
 import type { SpokenLine } from "./spoken-line";
 
 const GATEWAY_TIMEOUT = 103;

@@ -1,6 +1,6 @@
 import { createServer, type Server, type Socket } from "node:net";
+import type { StandInDrive } from "@/core/stand-in";
 import { serveGateway } from "./canopen-wire";
-import type { StandInDrive } from "./drive";
 import { serveModbus } from "./modbus-wire";
 import { Pseudo } from "./pseudo-terminal";
 import type { AskedOf, Disturbance, Fault, LineKind, LineSettings, SpokenLine } from "./spoken-line";

@@ -8,7 +8,7 @@ import {
   rtuFraming,
   tcpFraming,
 } from "@/core/protocol/modbus";
-import { handleModbus } from "./modbus-face";
+import { handleModbus } from "@/core/stand-in";
 import { until } from "./pace";
 import type { SpokenLine } from "./spoken-line";
 

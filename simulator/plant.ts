@@ -1,11 +1,11 @@
 import type { StandInView } from "@/core/contract";
 import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
+import type { DriveMake } from "@/core/stand-in";
+import { StandInDrive } from "@/core/stand-in";
+import { standInSigns } from "@/core/stand-in";
 import type { RawValue } from "@/core/value";
-import { StandInDrive } from "./drive";
-import type { DriveMake } from "./drive-make";
 import { StandInLine } from "./line";
 import { canMakePorts } from "./pseudo-terminal";
-import { standInSigns } from "./special";
 import type { Disturbance, LineSettings } from "./spoken-line";
 
 /** What stands in the stand-in plant: lines, and the drives on them. Written by the demo, read by the simulator. */

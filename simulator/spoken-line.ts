@@ -1,4 +1,4 @@
-import type { StandInDrive } from "./drive";
+import type { StandInDrive } from "@/core/stand-in";
 import type { PortSettings } from "./pseudo-terminal";
 
 /** How the line is spoken. "serial" is RTU or ASCII on a pseudo-terminal, which stands for a real port. */

@@ -43,6 +43,14 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await expect(write).toBeVisible({ timeout: 30_000 });
   await expect(write).toBeDisabled();
   await expectSoundByDayAndNight(page);
+  // Rehearsed first, against a stand-in: no drive is written, and one comes back to where one was.
+  const plan = page.url();
+  await page.getByRole("button", { name: "Rehearse it first" }).click();
+  await page.waitForURL(/\/rehearsals\/\d+/);
+  await expect(page.getByRole("heading", { name: /would come out as planned/ })).toBeVisible();
+  await expect(page.getByText("no drive.", { exact: false }).first()).toBeVisible();
+  await expectSoundByDayAndNight(page);
+  await page.goto(plan);
   await lookThrough(page, "FR26-7001");
   await expect(write).toBeEnabled();
   await expect(page.getByRole("table", { name: "Plan" })).toContainText("4r");

@@ -19,6 +19,7 @@ import * as people from "./endpoints/people";
 import * as positions from "./endpoints/positions";
 import * as practice from "./endpoints/practice";
 import * as questions from "./endpoints/questions";
+import * as rehearsals from "./endpoints/rehearsals";
 import * as restore from "./endpoints/restore";
 import * as rounds from "./endpoints/rounds";
 import * as sheets from "./endpoints/sheets";
@@ -58,6 +59,7 @@ export {
   plan as planShape,
   planChoices as planChoicesShape,
 } from "./stored";
+export { rehearsalContent, type RehearsalContent } from "./views/rehearsal";
 export type { SearchView } from "./views/search";
 export type { StandInView } from "./views/stand-in";
 export type { FoundThing } from "./endpoints/ledger";
@@ -90,6 +92,7 @@ export {
   positions,
   practice,
   questions,
+  rehearsals,
   restore,
   rounds,
   sheets,
@@ -132,6 +135,7 @@ export const ENDPOINTS: readonly AnyEndpoint[] = [
   positions,
   practice,
   questions,
+  rehearsals,
   restore,
   rounds,
   sheets,

@@ -6,6 +6,7 @@ import type { BatchView } from "@/core/contract";
 import { OUTCOME_WORDS } from "@/core/restore";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { RehearseAll } from "@/features/rehearsal/rehearse-all";
 import { toParameter, type SheetParameter } from "@/features/restore/parameter";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
@@ -116,6 +117,7 @@ function Write({ batch }: { batch: Batch }) {
         >
           Write {counted(writes, "parameter")} onto {counted(chosen.length, "drive")} →
         </Button>
+        <RehearseAll members={chosen} />
         <Button rank="quiet" onClick={() => void batch.endOpen()}>
           End without writing
         </Button>

@@ -5,6 +5,7 @@ import { PaperLinks } from "@/features/house/paper-links";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
+import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
@@ -128,6 +129,9 @@ export function DraftHead({
               Write it to {here.identity?.serial ?? "the drive"} ...
             </Button>
           )}
+          <RehearseButton tag={draft.tag} what={{ draft: draft.id }}>
+            Rehearse it
+          </RehearseButton>
           <Button rank="quiet" onClick={() => onOpen("give-up")}>
             Give up
           </Button>

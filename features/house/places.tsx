@@ -24,6 +24,7 @@ const PLANT_PAGES = [
   "/restore",
   "/receipts",
   "/batches",
+  "/rehearsals",
   "/inventory",
   "/drives",
   "/arrange",

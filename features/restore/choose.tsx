@@ -12,6 +12,8 @@ import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
 import { BeforeWork } from "@/features/positions/before-work";
+import { RehearseButton } from "@/features/rehearsal/rehearse-button";
+import { RehearsedList, type RehearsedView } from "@/features/rehearsal/rehearsed-list";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
@@ -33,6 +35,7 @@ interface Props {
   connection: string | undefined;
   /** Positions that ought to be set alike, this one among them; empty where it has no twins. */
   twins: string[];
+  rehearsed: RehearsedView[];
   open: { id: number; byName: string } | undefined;
   records: Array<{
     number: number;
@@ -52,6 +55,7 @@ export function ChooseRestore({
   keepers,
   way,
   twins,
+  rehearsed,
   name,
   standing,
   wanted,
@@ -142,18 +146,24 @@ export function ChooseRestore({
             </p>
           )}
           {number !== undefined && (
-            <p className="mt-2 text-[15px]">
-              <Link
-                className="underline underline-offset-4"
-                href={to(
-                  `/batches?${new URLSearchParams({ from: tag, record: String(number), tags: (twins.length > 0 ? twins : [tag]).join() })}`,
-                )}
-              >
-                {twins.length > 1
-                  ? `Set all ${twins.length} twins alike in one go`
-                  : "Several drives in one go"}
-              </Link>
-            </p>
+            <>
+              <div className="mt-3 flex flex-wrap gap-x-5 gap-y-2 items-center text-[15px]">
+                <RehearseButton tag={tag} what={{ record: number }}>
+                  Rehearse record {number} onto a new one
+                </RehearseButton>
+                <Link
+                  className="underline underline-offset-4"
+                  href={to(
+                    `/batches?${new URLSearchParams({ from: tag, record: String(number), tags: (twins.length > 0 ? twins : [tag]).join() })}`,
+                  )}
+                >
+                  {twins.length > 1
+                    ? `Set all ${twins.length} twins alike in one go`
+                    : "Several drives in one go"}
+                </Link>
+              </div>
+              <RehearsedList rehearsals={rehearsed} />
+            </>
           )}
         </Step>
         <Step number={2} title="Onto which drive" state="open">

@@ -33,6 +33,7 @@ export function Decide({
   ends,
   stopped,
   onConfirm,
+  children,
 }: {
   restore: LiveRestore;
   stops: number;
@@ -43,12 +44,15 @@ export function Decide({
   /** What is said where a check says stop. */
   stopped: string;
   onConfirm: () => void;
+  /** What else can be done before. */
+  children?: ReactNode;
 }) {
   return (
     <div className="flex flex-wrap gap-2 mt-3 items-center">
       <Button rank="primary" disabled={stops > 0 || open > 0 || !restore.connected} onClick={onConfirm}>
         {does}
       </Button>
+      {children}
       <Button rank="quiet" onClick={() => void restore.end()}>
         {ends}
       </Button>

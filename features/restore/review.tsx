@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { notLookedAt } from "@/core/restore";
 import type { Parameter } from "@/core/value";
+import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { Step } from "@/ui/step";
 import { Checks } from "./checks";
 import { Decide, useLooked } from "./parts";
@@ -88,7 +89,11 @@ export function Review({
               ends="End without writing"
               stopped="A check says stop, so nothing can be written."
               onConfirm={() => void restore.confirm(looked, deadVoltage)}
-            />
+            >
+              <RehearseButton tag={job.tag} what={{ restore: job.id }}>
+                Rehearse it first
+              </RehearseButton>
+            </Decide>
           </>
         )}
       </Step>

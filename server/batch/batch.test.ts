@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { linkKey } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
+import type { DriveMake } from "@/core/stand-in";
 import { definitions, rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { findReceipt } from "@/server/restore";
@@ -12,8 +14,6 @@ import {
   until,
   type TestPlant,
 } from "@/server/testing/plant";
-import { StandInDrive } from "@/simulator/drive";
-import type { DriveMake } from "@/simulator/drive-make";
 import { StandInLine } from "@/simulator/line";
 import { listBatches } from ".";
 

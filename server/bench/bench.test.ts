@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import type { Scope } from "@/core/definition";
 import { layOutFile, withinScope } from "@/core/definition";
 import type { LinkSettings } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
 import { rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import {
@@ -14,7 +15,6 @@ import {
   until,
   type TestPlant,
 } from "@/server/testing/plant";
-import { StandInDrive } from "@/simulator/drive";
 
 let plant: TestPlant;
 let server: Server | undefined;

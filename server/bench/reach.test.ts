@@ -6,6 +6,7 @@ import type { ConnectionView } from "@/core/contract";
 import { loadDefinition, type Definition, type ModbusLink } from "@/core/definition";
 import { definitionFromList, guessColumns } from "@/core/format";
 import type { LinkSettings } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
 import { hollin, plover, rill } from "@/families/testing";
 import { peek } from "@/server/bench";
 import { listInventory } from "@/server/plant";
@@ -19,7 +20,6 @@ import {
   until,
   type TestPlant,
 } from "@/server/testing/plant";
-import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 
 let plant: TestPlant;

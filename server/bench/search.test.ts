@@ -4,10 +4,10 @@ import { join } from "node:path";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "@jest/globals";
 import type { SearchView } from "@/core/contract";
 import type { SearchRequest } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
 import { definitions, plover, rill, runnel } from "@/families/testing";
 import { listLinks } from "@/server/bench";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
-import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import type { LineSettings } from "@/simulator/spoken-line";
 

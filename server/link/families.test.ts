@@ -6,10 +6,10 @@ import { definitionFor, loadDefinition, type Definition } from "@/core/definitio
 import { fittingOf, identifyDrive, type DriveSession } from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
 import { systemClock } from "@/core/protocol/system-clock";
+import { StandInDrive } from "@/core/stand-in";
+import type { DriveMake } from "@/core/stand-in";
 import type { RawValue } from "@/core/value";
 import { definitions, hollin, plover, rill, runnel } from "@/families/testing";
-import { StandInDrive } from "@/simulator/drive";
-import type { DriveMake } from "@/simulator/drive-make";
 import { StandInLine } from "@/simulator/line";
 import type { LineSettings } from "@/simulator/spoken-line";
 import { makeLink, type DriveLink } from "./drive-link";

@@ -4,13 +4,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { afterAll, afterEach, beforeAll, expect, test } from "@jest/globals";
+import type { DriveMake } from "@/core/stand-in";
+import { StandInDrive } from "@/core/stand-in";
+import { handleModbus } from "@/core/stand-in";
 import { definitions, rill } from "@/families/testing";
 import { findReceipt } from "@/server/restore";
 import { lookThrough } from "@/server/testing/look-through";
 import { RECORDED, testPlant, until, type TestPlant } from "@/server/testing/plant";
-import { StandInDrive } from "@/simulator/drive";
-import type { DriveMake } from "@/simulator/drive-make";
-import { handleModbus } from "@/simulator/modbus-face";
 
 const folder = mkdtempSync(join(tmpdir(), "calm-ledger-foreign-"));
 const program = join(folder, "modbus-server");

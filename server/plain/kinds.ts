@@ -28,6 +28,7 @@ export const KINDS = {
   job: { table: "job", refs: { plant_id: "plant", position_id: "position" }, without: ["lease", "owner"] },
   jobStep: { table: "job_step", refs: { job_id: "job" } },
   receipt: { table: "receipt", refs: { plant_id: "plant", job_id: "job", position_id: "position" } },
+  rehearsal: { table: "rehearsal", refs: { plant_id: "plant", position_id: "position" } },
   signOff: { table: "safety_sign_off", refs: { receipt_id: "receipt" } },
   positionChecks: { table: "position_checks", refs: { position_id: "position" } },
   receiptChecks: { table: "receipt_checks", refs: { receipt_id: "receipt" } },

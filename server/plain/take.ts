@@ -97,6 +97,8 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
       await taking.add(KINDS.jobStep, steps);
     }
   }
+  for (const path of within("positions/").filter((each) => each.endsWith("/rehearsals.json")))
+    await taking.add(KINDS.rehearsal, (await taking.json<{ rehearsals: Doc[] }>(path)).rehearsals);
   for (const path of within("positions/").filter((each) => each.endsWith("/drafts.json"))) {
     const { drafts, steps } = await taking.json<{ drafts: Doc[]; steps: Doc[] }>(path);
     await taking.add(KINDS.draft, drafts);

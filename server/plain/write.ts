@@ -162,6 +162,8 @@ async function* positionFiles(
       path: `${folder}/restores.json`,
       content: text({ jobs, steps: steps.filter((each) => jobs.some((job) => job.uid === each.job_id)) }),
     };
+  const rehearsals = await docs(KINDS.rehearsal, here, sql`t.id`);
+  if (rehearsals.length > 0) yield { path: `${folder}/rehearsals.json`, content: text({ rehearsals }) };
   const drafts = await docs(KINDS.draft, here);
   if (drafts.length > 0)
     yield {

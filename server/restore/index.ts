@@ -1,5 +1,5 @@
 /** Restores: gate, runner, receipts. */
-export { restoresSince } from "./job-state";
+export { loadJob, restoresSince } from "./job-state";
 export { findReceipt, listReceipts } from "./receipt";
 export type { StartRequest } from "./begin";
 export type { Confirmed } from "./confirm";

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { StandInDrive } from "@/core/stand-in";
 import { definitions, rill } from "@/families/testing";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { makePlant } from "@/server/plant";
@@ -12,7 +13,6 @@ import {
   testPlant,
   type TestPlant,
 } from "@/server/testing/plant";
-import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 
 let plant: TestPlant;

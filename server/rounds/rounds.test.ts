@@ -1,13 +1,13 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { linkKey } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
 import { definitions, rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { listRecords } from "@/server/ledger";
 import { changePosition, createPosition, makePlant, retirePosition, wordsOf } from "@/server/plant";
 import { connectAndRead, linkTo, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import { WORDS } from "@/server/testing/samples";
-import { StandInDrive } from "@/simulator/drive";
 import { StandInLine } from "@/simulator/line";
 import { noteLine } from "./rounds";
 import { beginRound, closeRound, findRound, listRounds } from ".";

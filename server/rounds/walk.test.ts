@@ -1,13 +1,13 @@
 import { afterEach, beforeEach, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { linkKey } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
 import { definitions, rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { listRecords } from "@/server/ledger";
 import { createPosition } from "@/server/plant";
 import { linkTo, testPlant, until, type TestPlant } from "@/server/testing/plant";
 import { WORDS } from "@/server/testing/samples";
-import { StandInDrive } from "@/simulator/drive";
 import { beginRound, findRound } from ".";
 
 let plant: TestPlant;

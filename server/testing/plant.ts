@@ -1,6 +1,8 @@
 import { eq } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { LinkSettings } from "@/core/link";
+import { StandInDrive } from "@/core/stand-in";
+import type { DriveMake } from "@/core/stand-in";
 import type { RawValue } from "@/core/value";
 import { definitions, rill } from "@/families/testing";
 import { createApplication, type Application } from "@/server/application";
@@ -8,8 +10,6 @@ import type { Connection } from "@/server/bench";
 import { embeddedOver, onlyOwner, tables, type OpenDatabase } from "@/server/database";
 import { raiseStanding } from "@/server/ledger";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
-import { StandInDrive } from "@/simulator/drive";
-import type { DriveMake } from "@/simulator/drive-make";
 import { StandInLine } from "@/simulator/line";
 import type { LineKind } from "@/simulator/spoken-line";
 import { emptyDatabase, type TestDatabase } from "./database";

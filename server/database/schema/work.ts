@@ -259,3 +259,23 @@ export const draftStep = pgTable(
   },
   (table) => [primaryKey({ columns: [table.draftId, table.n] })],
 );
+
+/** Restores that were rehearsed against a stand-in; nothing of them was done to a drive. Only added to. */
+export const rehearsal = pgTable(
+  "rehearsal",
+  {
+    id: identity(),
+    uid: uid(),
+    plantId: plantId(),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    content: jsonb("content").$type<Record<string, unknown>>().notNull(),
+  },
+  (table) => [index().on(table.positionId)],
+);

@@ -6,6 +6,7 @@ import { notedWay } from "@/server/bench";
 import { checklistsOf } from "@/server/checklist";
 import { listRecords, standingOf } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
+import { listRehearsals } from "@/server/rehearsal";
 
 const { Page, generateMetadata } = page("restore", {
   title: ({ params }) => `Restore at ${params.tag}`,
@@ -34,6 +35,7 @@ const { Page, generateMetadata } = page("restore", {
         way={await notedWay(app.db, position)}
         name={person.name}
         twins={twins.map((each) => each.tag)}
+        rehearsed={await listRehearsals(app.db, position.id)}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({
           number: each.number,

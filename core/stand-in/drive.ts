@@ -1,4 +1,6 @@
 import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
+import type { Clock } from "@/core/protocol/channel";
+import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
 import { Axis } from "./axis";
 import type { DriveMake } from "./drive-make";
@@ -45,7 +47,7 @@ export class StandInDrive {
   constructor(
     family: Definition,
     readonly make: DriveMake,
-    private readonly now: () => number = () => performance.now(),
+    private readonly clock: Pick<Clock, "now" | "after"> = systemClock,
     private readonly others: readonly Definition[] = [],
   ) {
     this.definition = definitionFor(family, {
@@ -87,7 +89,7 @@ export class StandInDrive {
   }
 
   get permission(): boolean {
-    return this.powered && this.now() < this.permissionUntil;
+    return this.powered && this.clock.now() < this.permissionUntil;
   }
 
   get turning(): boolean {
@@ -95,11 +97,11 @@ export class StandInDrive {
   }
 
   get alive(): boolean {
-    return this.powered && this.now() >= this.restartUntil;
+    return this.powered && this.clock.now() >= this.restartUntil;
   }
 
   get volatile(): boolean {
-    if (this.now() < this.busyUntil) return true;
+    if (this.clock.now() < this.busyUntil) return true;
     return this.definition.parameters.some(
       (each) => isSetting(each) && this.running.get(each) !== this.permanent.get(each),
     );
@@ -179,7 +181,7 @@ export class StandInDrive {
   givePermission(): void {
     if (!this.powered) return;
     const { permission } = this.definition.file;
-    this.permissionUntil = permission?.ends === "after-10-min" ? this.now() + PERMISSION_MS : Infinity;
+    this.permissionUntil = permission?.ends === "after-10-min" ? this.clock.now() + PERMISSION_MS : Infinity;
     this.imitating?.givePermission();
   }
 
@@ -246,7 +248,7 @@ export class StandInDrive {
       if (permission.withoutIt === "trips") this.tripNow(permission.trip ?? 1);
       return "locked";
     }
-    if (this.now() < this.busyUntil) return "busy";
+    if (this.clock.now() < this.busyUntil) return "busy";
     if (command && command === makePermanent) return this.obey("permanent");
     if (command) return this.obey(command === restart ? "restart" : "reset");
     if (!parameter || parameter.readOnly || parameter.address !== address) return "read-only";
@@ -282,16 +284,16 @@ export class StandInDrive {
     if (this.turning) return "state";
     if (command === "permanent") {
       this.permanent = this.running.copy();
-      this.busyUntil = this.now() + PERMANENT_MS;
+      this.busyUntil = this.clock.now() + PERMANENT_MS;
     } else if (command === "reset") {
       this.resetToFactory();
     } else {
       this.running = this.permanent.copy();
-      this.restartUntil = this.now() + RESTART_MS;
+      this.restartUntil = this.clock.now() + RESTART_MS;
       this.permissionUntil = -Infinity;
       this.applyStart();
-      setTimeout(() => this.onRestart?.(), 5);
-      setTimeout(() => this.onStarted?.(), RESTART_MS);
+      this.clock.after(5, () => this.onRestart?.());
+      this.clock.after(RESTART_MS, () => this.onStarted?.());
     }
     return undefined;
   }
@@ -320,7 +322,7 @@ export class StandInDrive {
     this.imitating = new StandInDrive(
       family,
       { rating, firmware, serial: this.make.serial, values },
-      this.now,
+      this.clock,
     );
   }
 

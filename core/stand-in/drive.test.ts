@@ -8,7 +8,14 @@ let drive: StandInDrive;
 let now = 0;
 beforeEach(() => {
   now = 0;
-  drive = new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial: "S1" }, () => now);
+  drive = new StandInDrive(
+    rill,
+    { rating: "R-030", firmware: "4.4", serial: "S1" },
+    {
+      now: () => now,
+      after: () => () => undefined,
+    },
+  );
 });
 const at = (code: string) => rill.byCode.get(code)!.address;
 const write = (code: string, ...values: number[]): Answer | undefined =>

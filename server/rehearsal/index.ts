@@ -1,0 +1,2 @@
+/** Restores rehearsed against a stand-in in memory. */
+export { findRehearsal, listRehearsals, makeRehearsal } from "./rehearsals";
