@@ -45,6 +45,14 @@ test("a Rill dies and only its successor is in store: carried over by the mappin
   await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
   await atCabinet(page, "kl-06", "KL-06", "give-permission");
   await expect(page.getByText("Verified.")).toBeVisible({ timeout: 60_000 });
+  // What the position still says of the drive before is brought up to date in one press.
+  await page.getByRole("link", { name: /Open receipt/ }).click();
+  const settle = page.getByRole("button", {
+    name: /^Raise record \d+ to the standing record, and note Fennimore Runnel/,
+  });
+  await expectSoundByDayAndNight(page);
+  await settle.click();
+  await expect(settle).toHaveCount(0);
   await page.goto(at("/positions/KL-06"));
   await expect(page.getByText(/carried-over\.csv/)).toBeVisible();
   await letGoOfAll(page);

@@ -30,6 +30,7 @@ import { classes } from "@/ui/classes";
 import { Notice } from "@/ui/notice";
 import { duration, moment } from "@/ui/when";
 import { Safety, type SignOff } from "./safety";
+import { Unsettled, type UnsettledView } from "./unsettled";
 
 export interface ReceiptRow {
   code: string;
@@ -53,6 +54,7 @@ export function Receipt({
   leftOut,
   signOffs,
   checks,
+  unsettled,
 }: {
   id: number;
   content: ReceiptContent;
@@ -60,6 +62,8 @@ export function Receipt({
   also: Array<{ code: string; name: string; from: string; to: string }>;
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
   signOffs: SignOff[];
+  /** What the position still says of the drive of another kind that stood there before. */
+  unsettled: UnsettledView | undefined;
   /** The position's own lists: as they are now, and as they were gone through. */
   checks: Array<{ which: Checklist; lines: string[]; signed: SignedView[] }>;
 }) {
@@ -147,6 +151,7 @@ export function Receipt({
           <BeforeItRuns view={here} open />
         </div>
       )}
+      {unsettled && <Unsettled receipt={id} tag={content.tag} open={unsettled} />}
       {content.safety && <Safety receipt={id} signOffs={signOffs} />}
       {checks.map((each) => (
         <GoThrough key={each.which} receipt={id} {...each} />

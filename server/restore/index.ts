@@ -5,5 +5,6 @@ export type { StartRequest } from "./begin";
 export type { Confirmed } from "./confirm";
 export { whyNotLetGo } from "./let-go";
 export { Restores } from "./restores";
+export { settle, unsettledOf } from "./settle";
 export { signOffSafety, signOffsOf } from "./sign-off";
 export { planHash } from "./view";

@@ -124,6 +124,15 @@ export const endRestore = endpoint({
   troubles: ["not-now"],
 });
 
+export const settleReceipt = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/receipts/:receipt/settle",
+  does: "After a verified restore onto another rating or family: raises the record read after it to the standing one, and notes the drive's family with its position.",
+  right: "raise",
+  params: object({ plant: name, receipt: whole({ min: 1, max: 2 ** 31 - 1 }) }),
+  troubles: ["not-now"],
+});
+
 const words = text({ min: 2, max: 500, pattern: /\S.*\S/s, called: "at least a few words" });
 const safetyWords = object({
   how: words,

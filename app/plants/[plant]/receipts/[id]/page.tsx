@@ -7,7 +7,7 @@ import { closingLines } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
 import { checklistsOf, signedOf } from "@/server/checklist";
-import { findReceipt, signOffsOf } from "@/server/restore";
+import { findReceipt, signOffsOf, unsettledOf } from "@/server/restore";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Receipt ${params.id}`,
@@ -65,6 +65,7 @@ const { Page, generateMetadata } = page("see", {
         also={also}
         leftOut={leftOut}
         signOffs={signOffs}
+        unsettled={await unsettledOf(app, receipt)}
         checks={checks}
       />
     );

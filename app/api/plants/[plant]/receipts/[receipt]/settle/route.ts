@@ -1,0 +1,10 @@
+import { noReceipt } from "@/app/_lib/no-receipt";
+import { serve } from "@/app/_lib/serve";
+import { restore } from "@/core/contract";
+import { findReceipt, settle } from "@/server/restore";
+
+export const POST = serve(restore.settleReceipt, async ({ app, person, plant, params }) => {
+  const receipt = await findReceipt(app.db, plant.id, params.receipt);
+  if (!receipt) return noReceipt(params.receipt);
+  return settle(app, person, receipt, app.now());
+});
