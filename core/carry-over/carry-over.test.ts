@@ -5,6 +5,7 @@ import { layOutFile, type Definition } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import { formatLine, NOT_SETTINGS, physicalRational, type RawValue } from "@/core/value";
 import { hollin, mappings, plover, rill, runnel } from "@/families/testing";
+import { carryValue } from "./carry-value";
 import { carryOver, checkMapping, mappingJsonSchema, settle, type CarryLine } from ".";
 
 const [mapping] = mappings;
@@ -364,3 +365,34 @@ function changed(group: Group, first: boolean): Group {
       : [];
   return { ...group, groups, parameters: parameters && [...parameters, ...added] };
 }
+
+describe("a pattern of bits", () => {
+  const inputs = rill.byCode.get("7t")!;
+  test("is carried over within its family as it is, set or empty", () => {
+    for (const raw of [0, 0b100101]) {
+      const lines = carryOver({
+        source: { definition: rill, rating: "R-030", values: withValues(rill, "R-030", { "7t": raw }) },
+        target: { definition: rill, rating: "R-055" },
+      });
+      expect(about(lines, "7t")).toMatchObject({ outcome: "taken", to: [{ code: "7t", raw }] });
+    }
+  });
+  test("stays open where a bit that is set means something else there, or nothing; one that is not set is no matter", () => {
+    const other = {
+      ...inputs,
+      bits: inputs.bits!.map((each) => (each.bit === 2 ? { ...each, text: "Fan" } : each)),
+    };
+    expect(carryValue(inputs, 0b001, other)).toEqual({ kind: "same", raw: 1 });
+    expect(carryValue(inputs, 0b100, other)).toMatchObject({
+      kind: "cannot",
+      why: "Bit 2, which is set, means “Input 3” here and “Fan” there.",
+    });
+    const fewer = { ...inputs, bits: inputs.bits!.slice(0, 2) };
+    expect(carryValue(inputs, 0b100, fewer)).toMatchObject({ kind: "cannot" });
+  });
+  test("is no number, and a number is no pattern", () => {
+    const number = rill.byCode.get("8t")!;
+    expect(carryValue(inputs, 1, number)).toMatchObject({ kind: "cannot" });
+    expect(carryValue(number, 1, inputs)).toMatchObject({ kind: "cannot" });
+  });
+});

@@ -33,6 +33,9 @@ export function carryValue(from: Parameter, raw: RawValue, to: Parameter, factor
   if (isText(from.type) !== isText(to.type))
     return { kind: "cannot", why: "One is a text, the other a number." };
   if (isText(to.type)) return carryText(String(raw), to);
+  if (isBits(from.type) !== isBits(to.type))
+    return { kind: "cannot", why: "One is a pattern of bits, the other a number." };
+  if (isBits(to.type)) return carryBits(from, Number(raw), to);
   if (isFloat(from.type) && isFloat(to.type) && !factor && from.unit === to.unit)
     return within(to, floatRaw(to.type, floatOf(from.type, raw)));
   const physical = physicalRational(from, raw);
@@ -72,6 +75,20 @@ export function fromPhysical(to: Parameter, { num, den }: Rational): Carried {
       why: `${to.code} goes in coarser steps: ${formatLine(to, raw)}.`,
     };
   return there;
+}
+
+/** A pattern of bits stays what it is as long as every bit that is set means the same there. */
+function carryBits(from: Parameter, raw: number, to: Parameter): Carried {
+  const set = (from.bits ?? []).filter(({ bit }) => Math.floor(raw / 2 ** bit) % 2 === 1);
+  for (const { bit, text } of set) {
+    const there = to.bits?.find((each) => each.bit === bit);
+    if (to.bits && there?.text !== text)
+      return {
+        kind: "cannot",
+        why: `Bit ${bit}, which is set, means “${text}” here and ${there ? `“${there.text}”` : "nothing"} there.`,
+      };
+  }
+  return within(to, raw);
 }
 
 function carryText(text: string, to: Parameter): Carried {

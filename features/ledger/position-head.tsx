@@ -88,6 +88,17 @@ export function PositionHead({
         >
           Its own lists
         </Link>
+        {mayConnect && (
+          <>
+            {" · "}
+            <Link
+              className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+              href={to(`/positions/${encodeURIComponent(tag)}/firmware`)}
+            >
+              Its firmware is changed
+            </Link>
+          </>
+        )}
       </p>
       {notes && <p className="text-[14px] text-soft mt-1 whitespace-pre-line">{notes}</p>}
       <p className="text-[13px] mt-1">

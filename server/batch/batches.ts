@@ -62,6 +62,7 @@ export class Batches {
       if (begunAnew || (job.place.stage === "read-before" && job.place.waitsFor === "person"))
         members.push(begunAnew ? { ...member, jobId: null } : member);
     }
+    if (members.length === 0) return good(undefined);
     return this.launch(plantId, id, "reading", members, "go-on", (member, signal) =>
       this.readOne(person, plantId, id, row.batch.recordId, member, signal),
     );

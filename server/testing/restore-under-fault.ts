@@ -1,6 +1,7 @@
 import { expect } from "@jest/globals";
 import { layOutFile } from "@/core/definition";
-import type { Stage } from "@/core/restore";
+import { settingsOutside, type RestoredPart, type Stage } from "@/core/restore";
+import { factorySet, valuesByCode } from "@/core/set";
 import { decodeKey, NOT_SETTINGS, type RawValue } from "@/core/value";
 import { hollin, plover, rill } from "@/families/testing";
 import { findReceipt } from "@/server/restore";
@@ -21,6 +22,8 @@ export interface FaultScenario {
    * who it is. Of a stage that is not named each is.
    */
   every: Partial<Record<Stage, number>>;
+  /** One axis or one set alone; nothing outside of it is to change. */
+  part?: RestoredPart;
 }
 
 /** A scenario with a drive that has little beside the values that are restored. */
@@ -84,6 +87,13 @@ export const RACK = scenario({
   every: { "read-before": 30, review: 3, write: 4, "look-again": 30, "make-permanent": 3, verify: 30 },
 });
 
+/** Of the same rack one axis alone. */
+export const ONE_AXIS: FaultScenario = {
+  ...RACK,
+  part: { axes: [2] },
+  every: { "read-before": 200, review: 4, write: 3, "look-again": 200, "make-permanent": 3, verify: 200 },
+};
+
 /**
  * A restore with something going wrong at one exchange with the drive after another. Each time the
  * work has to come to its end with the drive holding exactly the record and the ledger saying exactly what happened.
@@ -122,12 +132,12 @@ export async function killAtEveryExchange(fault: Fault, scenario: FaultScenario)
     const detail = (await plant.app.restores.detail(run.id))!;
     const going =
       detail.place.stage === "review"
-        ? await confirm(plant, run.id)
+        ? await confirm(scenario, plant, run.id)
         : await plant.app.restores.goOn(run.id, plant.person);
     if (!going.ok) throw new Error(going.trouble.text);
     await plant.app.restores.settled(run.id);
     if ((await plant.app.restores.detail(run.id))!.place.stage === "review") {
-      await confirm(plant, run.id);
+      await confirm(scenario, plant, run.id);
       await plant.app.restores.settled(run.id);
     }
     await expectRestored(scenario, plant, run.id, serial);
@@ -211,7 +221,7 @@ async function beginRestore(
       await app.restores.settled(id);
       const alive = await app.restores.detail(id).catch(() => undefined);
       if (alive?.place.stage === "review") {
-        await confirm(plant, id).catch(() => undefined);
+        await confirm(scenario, plant, id).catch(() => undefined);
         await app.restores.settled(id);
       }
       leave();
@@ -219,7 +229,9 @@ async function beginRestore(
   };
 }
 
-async function confirm(plant: TestPlant, id: number) {
+async function confirm({ part }: FaultScenario, plant: TestPlant, id: number) {
+  const { choices } = (await plant.app.restores.detail(id))!;
+  if (part && !choices.part) await plant.app.restores.choose(id, plant.person, { ...choices, part });
   for (;;) {
     const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
     // The fault may hit the look at the drive's state just before: a person would press again.
@@ -243,11 +255,14 @@ async function expectTruth(plant: TestPlant, id: number): Promise<void> {
 }
 
 async function expectRestored(
-  { values }: FaultScenario,
+  { values, part }: FaultScenario,
   plant: TestPlant,
   id: number,
   serial: string,
 ): Promise<void> {
+  const { definition } = plant.drive;
+  const outside = new Set(part ? settingsOutside(definition, part) : []);
+  const meant = Object.entries(values).filter(([code]) => !outside.has(code));
   const detail = (await plant.app.restores.detail(id))!;
   expect({
     place: detail.place,
@@ -255,19 +270,25 @@ async function expectRestored(
     permanent: detail.permanent,
   }).toEqual({
     place: { stage: "receipt", over: "done" },
-    counts: { written: Object.keys(values).length, planned: 0, refused: 0, unknown: 0, other: 0 },
+    counts: { written: meant.length, planned: 0, refused: 0, unknown: 0, other: 0 },
     permanent: "yes",
   });
   const { content } = (await findReceipt(plant.app.db, 1, detail.receiptId!))!;
   expect(content.outcome).toBe("verified");
   expect(content.drive.serial).toBe(serial);
   expect(content.alsoChanged).toEqual([]);
+  if (part) expect(content.outside).toMatchObject({ changed: 0, notRead: 0 });
   const volatile = plant.drive.definition.parameters.filter(
     ({ kind, code }) =>
       !NOT_SETTINGS.has(kind) && plant.drive.valueOf(code, "permanent") !== plant.drive.valueOf(code),
   );
   expect(volatile.map((each) => each.code)).toEqual([]);
-  for (const [code, raw] of Object.entries(values))
+  for (const [code, raw] of meant)
     expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
+  // A drive from the factory: what lies outside is still the factory's.
+  const factory = valuesByCode(factorySet(definition, plant.drive.make.rating));
+  for (const code of outside)
+    if (factory.has(code))
+      expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, factory.get(code)]);
   expect(plant.drive.status.trip).toBe(0);
 }
