@@ -31,7 +31,7 @@ function ForAll({ batch, members }: { batch: Batch; members: readonly Member[] }
       <label className="block text-[15px]">
         <span className="block text-soft text-[14px]">At the machines, for all of them</span>
         <input
-          className="min-h-11 sm:min-h-9 rounded-page border border-hairline bg-leaf px-2 w-56"
+          className="min-h-11 sm:min-h-9 rounded-page border border-hairline bg-leaf px-2 w-56 max-w-full"
           value={name}
           maxLength={80}
           autoComplete="off"
@@ -78,7 +78,7 @@ function One({ batch, member }: { batch: Batch; member: Member }) {
   const { checks, choices } = restore!;
   const cautions = checks.filter((each) => each.verdict === "caution").length;
   return (
-    <div data-check={tag} className="border border-hairline rounded-page px-3 py-1.5 flex gap-3 items-start">
+    <div data-check={tag} className="border border-hairline rounded-page px-3 py-1.5 flex max-sm:block gap-3 items-start">
       <label className="inline-flex items-center gap-2 min-h-8">
         <input
           type="checkbox"

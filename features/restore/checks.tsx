@@ -87,7 +87,7 @@ function Answer({ check, looking }: { check: Check; looking: Looking }) {
       <label className="mt-1 flex flex-wrap items-center gap-x-2">
         <span>{check.asks === "name" ? "At the machine" : "Its serial number ends in"}</span>
         <input
-          className="min-h-11 sm:min-h-9 rounded-page border border-hairline bg-leaf px-2 w-56"
+          className="min-h-11 sm:min-h-9 rounded-page border border-hairline bg-leaf px-2 w-56 max-w-full"
           value={said?.answer ?? ""}
           maxLength={80}
           autoComplete="off"
