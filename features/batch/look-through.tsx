@@ -78,7 +78,10 @@ function One({ batch, member }: { batch: Batch; member: Member }) {
   const { checks, choices } = restore!;
   const cautions = checks.filter((each) => each.verdict === "caution").length;
   return (
-    <div data-check={tag} className="border border-hairline rounded-page px-3 py-1.5 flex max-sm:block gap-3 items-start">
+    <div
+      data-check={tag}
+      className="border border-hairline rounded-page px-3 py-1.5 flex max-sm:block gap-3 items-start"
+    >
       <label className="inline-flex items-center gap-2 min-h-8">
         <input
           type="checkbox"
