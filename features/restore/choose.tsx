@@ -18,6 +18,7 @@ import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
+import { OnlyPowerPart, type ControlPart } from "./only-power-part";
 
 interface Props {
   tag: string;
@@ -36,6 +37,8 @@ interface Props {
   /** Positions that ought to be set alike, this one among them; empty where it has no twins. */
   twins: string[];
   rehearsed: RehearsedView[];
+  /** Where its control part can be told from its power part. */
+  control: ControlPart | undefined;
   open: { id: number; byName: string } | undefined;
   records: Array<{
     number: number;
@@ -56,6 +59,7 @@ export function ChooseRestore({
   way,
   twins,
   rehearsed,
+  control,
   name,
   standing,
   wanted,
@@ -211,6 +215,7 @@ export function ChooseRestore({
               </label>
             ))}
           </div>
+          {control && <OnlyPowerPart part={control} />}
         </Step>
         <Step
           number={3}

@@ -46,6 +46,15 @@ const powerOff = object({
   takesAlong: optional(text),
 });
 
+/** Moving the control part over to another power part, where only the power part died. */
+const moveControl = object({
+  /** What one has to have. */
+  needs: text,
+  how: text,
+  /** What the drive makes of it afterwards, and what is looked at. */
+  after: text,
+});
+
 /** How to reach it, and how to feed it on a workbench. */
 const card = object({
   cable: text,
@@ -109,6 +118,7 @@ const fields = object({
   bearsWrites: optional(natural),
   makePermanent: optional(command),
   powerOff: optional(powerOff),
+  moveControl: optional(moveControl),
   restart: optional(command),
   factoryReset: optional(factoryReset),
   trips: list(trip),

@@ -1,10 +1,13 @@
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
+import type { Definition } from "@/core/definition";
+import { NOT_SETTINGS } from "@/core/value";
 import { ChooseRestore } from "@/features/restore/choose";
+import type { ControlPart } from "@/features/restore/only-power-part";
 import { notedWay } from "@/server/bench";
 import { checklistsOf } from "@/server/checklist";
-import { listRecords, standingOf } from "@/server/ledger";
+import { listRecords, standingOf, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listRehearsals } from "@/server/rehearsal";
 
@@ -35,6 +38,7 @@ const { Page, generateMetadata } = page("restore", {
         way={await notedWay(app.db, position)}
         name={person.name}
         twins={twins.map((each) => each.tag)}
+        control={controlPartOf(app.shelf.find(position.definitionId), records)}
         rehearsed={await listRehearsals(app.db, position.id)}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({
@@ -49,4 +53,18 @@ const { Page, generateMetadata } = page("restore", {
     );
   },
 });
+/** What is known of moving the control part of the family that stands here; undefined where the two parts cannot be told apart. */
+function controlPartOf(
+  definition: Definition | undefined,
+  records: readonly RecordRow[],
+): ControlPart | undefined {
+  if (!definition?.file.identity.some((each) => each.field === "power-part")) return undefined;
+  return {
+    told: definition.file.moveControl,
+    ratingName: records[0]?.ratingName ?? definition.title,
+    ofPowerPart: definition.parameters
+      .filter((each) => each.ratingDependent && !NOT_SETTINGS.has(each.kind))
+      .map((each) => `${each.code} ${each.name}`),
+  };
+}
 export { Page as default, generateMetadata };
