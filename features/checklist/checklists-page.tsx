@@ -19,10 +19,11 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
   const [beforeOn, setBeforeOn] = useState(lists.beforeOn.join("\n"));
   const [acceptance, setAcceptance] = useState(lists.acceptance.join("\n"));
   const [keepers, setKeepers] = useState(lists.keepers);
+  const [runsWith, setRunsWith] = useState(lists.runsWith);
   const [busy, setBusy] = useState(false);
   const keep = async (): Promise<void> => {
     setBusy(true);
-    const body = { beforeOn, acceptance, keepers, version: lists.version };
+    const body = { beforeOn, acceptance, keepers, runsWith, version: lists.version };
     const kept = await act(checklists.keepChecklists, { params: { plant, tag }, body });
     setBusy(false);
     if (!kept) return;
@@ -85,6 +86,14 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
         readOnly={!may}
         maxLength={1000}
         onChange={({ target }) => setKeepers(target.value)}
+      />
+      <Field
+        label="Which other positions it runs together with"
+        hint="Leader and follower, or drives on one bus: in words that name their tags, as in “KL-04 follows its speed”. A restore of one offers the others in one go."
+        value={runsWith}
+        readOnly={!may}
+        maxLength={500}
+        onChange={({ target }) => setRunsWith(target.value)}
       />
       {may ? (
         <Button type="submit" rank="primary" disabled={busy}>

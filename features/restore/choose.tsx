@@ -37,6 +37,8 @@ interface Props {
   /** Positions that ought to be set alike, this one among them; empty where it has no twins. */
   twins: string[];
   rehearsed: RehearsedView[];
+  /** Drives that run together with this one, as somebody has said. */
+  runsWith: { said: Array<{ tag: string; words: string }>; tags: string[] };
   /** Where its control part can be told from its power part. */
   control: ControlPart | undefined;
   open: { id: number; byName: string } | undefined;
@@ -60,6 +62,7 @@ export function ChooseRestore({
   twins,
   rehearsed,
   control,
+  runsWith,
   name,
   standing,
   wanted,
@@ -118,6 +121,26 @@ export function ChooseRestore({
         Restore <span className="font-mono">{tag}</span> {title}: ledger → drive
       </h1>
       <BeforeWork words={beforeWork} keepers={keepers} />
+      {runsWith.said.length > 0 && (
+        <div className="mb-3">
+          <Notice kind="caution" title="It runs together with others">
+            {runsWith.said.map((each) => (
+              <p key={each.tag}>
+                {each.tag !== tag && <span className="font-mono">{each.tag}: </span>}
+                {each.words}
+              </p>
+            ))}
+            {runsWith.tags.length > 0 && (
+              <Link
+                className="underline underline-offset-4"
+                href={to(`/batches?${new URLSearchParams({ tags: [tag, ...runsWith.tags].join() })}`)}
+              >
+                Restore {[tag, ...runsWith.tags].join(", ")} in one go, each its own standing record
+              </Link>
+            )}
+          </Notice>
+        </div>
+      )}
       {open && (
         <div className="mb-4">
           <Notice kind="caution" title={`${open.byName} is restoring this position now.`}>

@@ -8,7 +8,7 @@ import { findPosition } from "@/server/plant";
 import { findReceipt } from "@/server/restore";
 import { lookThrough } from "@/server/testing/look-through";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
-import { checklistsOf, keepChecklists, signChecklist, signedOf } from ".";
+import { checklistsOf, keepChecklists, runsWithOf, signChecklist, signedOf } from ".";
 
 let plant: TestPlant;
 let receipt: NonNullable<Awaited<ReturnType<typeof findReceipt>>>;
@@ -52,6 +52,7 @@ describe("a position's own lists", () => {
       beforeOn: [],
       acceptance: [],
       keepers: "",
+      runsWith: "",
     });
     const [one, other] = await Promise.all([keep("Direction\n"), keep("Limits")]);
     expect([one.ok, other.ok].sort()).toEqual([false, true]);
@@ -137,5 +138,33 @@ describe("gone through on a receipt", () => {
       );
     expect(await go(ticks.slice(0, -1))).toMatchObject({ trouble: { kind: "changed-meanwhile" } });
     expect((await go(ticks)).ok).toBe(true);
+  });
+});
+
+describe("which drives run together", () => {
+  const say = async (tag: string, words: string) => {
+    const place = (await findPosition(plant.app.db, 1, tag))!;
+    const { version } = await checklistsOf(plant.app.db, place.id);
+    const typed = { beforeOn: "", acceptance: "", keepers: "", runsWith: words, version };
+    const kept = await keepChecklists(plant.app.db, plant.person, place, typed, plant.app.now());
+    if (!kept.ok) throw new Error(kept.trouble.text);
+  };
+  const of = async (tag: string) => runsWithOf(plant.app.db, (await findPosition(plant.app.db, 1, tag))!);
+
+  test("is told from both sides, whoever wrote it down; only tags that are here count, and whole ones", async () => {
+    const place = (tag: string) => ({ plantId: 1, tag, title: tag, areaId: 1, definitionId: rill.id });
+    await plant.app.db.insert(tables.position).values([place("KL-0"), place("KL-04"), place("KL-05")]);
+    expect(await of("KL-04")).toEqual({ said: [], tags: [] });
+    await say("KL-03", "kl-04 follows its speed, ZZ-99 was there once");
+    expect(await of("KL-03")).toMatchObject({ tags: ["KL-04"] });
+    expect(await of("KL-04")).toEqual({
+      said: [{ tag: "KL-03", words: "kl-04 follows its speed, ZZ-99 was there once" }],
+      tags: ["KL-03"],
+    });
+    expect((await of("KL-05")).said).toEqual([]);
+    expect((await of("KL-0")).said).toEqual([]);
+    // The newest word counts.
+    await say("KL-03", "");
+    expect(await of("KL-04")).toEqual({ said: [], tags: [] });
   });
 });

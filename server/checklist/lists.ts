@@ -16,9 +16,9 @@ export async function checklistsOf(db: Database, positionId: number): Promise<Ch
     .where(eq(positionChecks.positionId, positionId))
     .orderBy(desc(positionChecks.id))
     .limit(1);
-  if (!row) return { beforeOn: [], acceptance: [], keepers: "" };
-  const { id, beforeOn, acceptance, keepers, byName, at } = row;
-  return { beforeOn, acceptance, keepers, version: id, byName, at: at.getTime() };
+  if (!row) return { beforeOn: [], acceptance: [], keepers: "", runsWith: "" };
+  const { id, beforeOn, acceptance, keepers, runsWith, byName, at } = row;
+  return { beforeOn, acceptance, keepers, runsWith, version: id, byName, at: at.getTime() };
 }
 
 /** Writes a position's lists anew; the former ones stay. Refused where somebody else wrote them since they were seen. */
@@ -26,7 +26,7 @@ export async function keepChecklists(
   db: Database,
   person: Person,
   position: { id: number; plantId: number; tag: string },
-  typed: { beforeOn: string; acceptance: string; keepers: string; version?: number },
+  typed: { beforeOn: string; acceptance: string; keepers: string; runsWith?: string; version?: number },
   at: Date,
 ): Promise<Result<ChecklistsView>> {
   return db.transaction(async (tx) => {
@@ -46,11 +46,13 @@ export async function keepChecklists(
     const beforeOn = linesOf(typed.beforeOn);
     const acceptance = linesOf(typed.acceptance);
     const keepers = typed.keepers.trim();
+    const runsWith = (typed.runsWith ?? now.runsWith).trim();
     await tx.insert(positionChecks).values({
       positionId: position.id,
       beforeOn,
       acceptance,
       keepers,
+      runsWith,
       at,
       by: person.id,
       byName: person.name,
@@ -62,7 +64,7 @@ export async function keepChecklists(
       byName: person.name,
       kind: "position",
       positionId: position.id,
-      text: `Wrote the lists of ${position.tag}: ${beforeOn.length} lines before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}.`,
+      text: `Wrote the lists of ${position.tag}: ${beforeOn.length} lines before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}${runsWith ? `; runs together: ${runsWith}` : ""}.`,
       href: `/positions/${encodeURIComponent(position.tag)}/checks`,
     });
     return good(await checklistsOf(tx, position.id));

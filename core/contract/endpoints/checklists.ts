@@ -10,6 +10,8 @@ const lists = object({
   acceptance: list(text()),
   /** Who else holds the drive's values, and which wins at the next power-up; empty where nobody has said. */
   keepers: text(),
+  /** Which other positions it runs together with (leader, follower, one bus), in words that name their tags; empty where nobody has said. */
+  runsWith: text(),
   /** Which version it is, and whose; absent where nobody has written any. */
   version: optional(whole()),
   byName: optional(text()),
@@ -36,6 +38,7 @@ export const keepChecklists = endpoint({
     beforeOn: typed,
     acceptance: typed,
     keepers: text({ max: 1000 }),
+    runsWith: optional(text({ max: 500 })),
     version: optional(whole()),
   }),
   answer: lists,
@@ -50,6 +53,10 @@ export const signChecklist = endpoint({
   does: "A named person has gone through one of the position's lists after an operation: each line ticked, with its value, or left out with a reason. It stands beside the receipt, for ever.",
   right: "restore",
   params: object({ plant: name, receipt: whole({ min: 1, max: 2 ** 31 - 1 }) }),
-  body: object({ which: oneOf(CHECKLISTS), ticks: list(tick, { max: MOST_LINES }), why: text({ max: 500 }) }),
+  body: object({
+    which: oneOf(CHECKLISTS),
+    ticks: list(tick, { max: MOST_LINES + 8 }),
+    why: text({ max: 500 }),
+  }),
   troubles: ["changed-meanwhile"],
 });

@@ -19,6 +19,8 @@ export const positionChecks = pgTable(
     acceptance: jsonb("acceptance").$type<string[]>().notNull(),
     /** Who else holds the values (a controller above, a memory card, a program), and which wins at the next power-up; empty where nobody has said. */
     keepers: text("keepers").notNull().default(""),
+    /** Which other positions it runs together with, in words that name their tags. */
+    runsWith: text("runs_with").notNull().default(""),
     at: moment("at").notNull(),
     by: text("by")
       .notNull()

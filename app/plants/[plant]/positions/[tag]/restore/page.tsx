@@ -6,7 +6,7 @@ import { NOT_SETTINGS } from "@/core/value";
 import { ChooseRestore } from "@/features/restore/choose";
 import type { ControlPart } from "@/features/restore/only-power-part";
 import { notedWay } from "@/server/bench";
-import { checklistsOf } from "@/server/checklist";
+import { checklistsOf, runsWithOf } from "@/server/checklist";
 import { listRecords, standingOf, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listRehearsals } from "@/server/rehearsal";
@@ -39,6 +39,7 @@ const { Page, generateMetadata } = page("restore", {
         name={person.name}
         twins={twins.map((each) => each.tag)}
         control={controlPartOf(app.shelf.find(position.definitionId), records)}
+        runsWith={await runsWithOf(app.db, position)}
         rehearsed={await listRehearsals(app.db, position.id)}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({

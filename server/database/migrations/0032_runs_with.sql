@@ -1,0 +1,1 @@
+ALTER TABLE "position_checks" ADD COLUMN "runs_with" text DEFAULT '' NOT NULL;
