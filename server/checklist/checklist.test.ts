@@ -122,7 +122,8 @@ describe("gone through on a receipt", () => {
   });
   test("what only hands at the drive can close again is a line of the acceptance, whatever the position's own list says", async () => {
     expect(closingLines(receipt.content, rill)).toHaveLength(1);
-    expect(closingLines({ results: [] }, rill)).toEqual([]);
+    expect(closingLines({ ...receipt.content, results: [] }, rill)).toEqual([]);
+    expect(closingLines({ ...receipt.content, kind: "power-off" }, rill)).toEqual([]);
     expect(closingLines(receipt.content, hollin)).toEqual([]);
     expect(closingLines(receipt.content, undefined)).toEqual([]);
     const closing = closingLines(receipt.content, rill);
