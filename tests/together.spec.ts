@@ -2,24 +2,28 @@ import { expect, test } from "./fixtures";
 import { at, atCabinet, letGoOfAll, openBench, signIn, standIn } from "./helpers";
 import { expectSoundByDayAndNight } from "./sound";
 
-const ROLLERS = ["KL-01", "KL-02", "KL-03", "KL-04", "KL-05", "KL-06"];
+/** KL-06 may hold a successor by then: another test carries over to one. */
+const ROLLERS = ["KL-01", "KL-02", "KL-03", "KL-04", "KL-05"];
 
-test("six rollers are set alike in one go: looked through together, written side by side, one account of all", async ({
+test("the rollers are set alike in one go: looked through together, written side by side, one account of all", async ({
   page,
 }) => {
   await signIn(page);
   await letGoOfAll(page);
   await openBench(page);
   const line = (tag: string): string => tag.toLowerCase();
-  await atCabinet(page, line("KL-01"), "KL-01", "swap", {
-    make: { rating: "R-030", firmware: "4.4", serial: "FR26-8001" },
-  });
+  for (const [i, tag] of ROLLERS.entries())
+    await atCabinet(page, line(tag), tag, "swap", {
+      make: { rating: "R-030", firmware: "4.4", serial: `FR26-810${i + 1}` },
+      definitionId: "fennimore-rill-4",
+    });
   await page.goto(at("/positions/KL-03/restore"));
-  await page.getByRole("link", { name: "Set all 6 twins alike in one go" }).click();
+  await page.getByRole("link", { name: /^Set all \d twins alike in one go$/ }).click();
+  await page.getByRole("checkbox", { name: /^KL-06/ }).uncheck();
   await expectSoundByDayAndNight(page);
-  await page.getByRole("button", { name: "Connect and read 6 drives" }).click();
+  await page.getByRole("button", { name: "Connect and read 5 drives" }).click();
   await page.waitForURL(/\/batches\/\d+/);
-  const write = page.getByRole("button", { name: /^Write \d+ parameters onto 6 drives/ });
+  const write = page.getByRole("button", { name: /^Write \d+ parameters onto 5 drives/ });
   await expect(write).toBeVisible({ timeout: 60_000 });
   await expect(write).toBeDisabled();
 
@@ -44,7 +48,7 @@ test("six rollers are set alike in one go: looked through together, written side
     },
   );
   for (const tag of ROLLERS) await atCabinet(page, line(tag), tag, "give-permission");
-  await expect(page.getByText("6 of 6 verified")).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText("5 of 5 verified")).toBeVisible({ timeout: 90_000 });
   for (const tag of ROLLERS) {
     await expect(page.locator(`[data-member="${tag}"]`)).toContainText("Verified");
     await expect(
