@@ -179,6 +179,40 @@ describe("several drives get the same set", () => {
     expect(five.valueOf("1r")).not.toBe(250);
   });
 
+  test("a drive in hand on another link is finished all the same: none is left half-written", async () => {
+    four.refusing.add("1r");
+    const id = await begin();
+    for (const { restore } of (await view(id)).members)
+      await plant.app.restores.choose(restore!.id, plant.person, {
+        ...restore!.choices,
+        exchanged: ["drive"],
+      });
+    // KL-03 waits for its key, while KL-04 meets trouble on the other link.
+    four.givePermission();
+    five.givePermission();
+    const members = (await view(id)).members.map(({ restore }) => ({
+      restore: restore!.id,
+      seal: restore!.seal!,
+      looked: answers(restore!.checks, restore!.identity.serial),
+    }));
+    const troubled = new Promise<void>((resolve) => {
+      const leave = plant.app.events.subscribe((event) => {
+        if (event.type !== "job" || event.view.tag !== "KL-04" || event.view.place.waitsFor !== "person")
+          return;
+        leave();
+        resolve();
+      });
+    });
+    await plant.app.batches.write(plant.person, 1, id, { members });
+    await troubled;
+    plant.drive.givePermission();
+    await standsStill(id);
+    const [own, first, next] = (await view(id)).members;
+    expect(own!.restore).toMatchObject({ verified: true, place: { over: "done" } });
+    expect(first!.restore!.place.waitsFor).toBe("person");
+    expect(next!.restore!.place.stage).toBe("review");
+  });
+
   test("or the next one is written all the same", async () => {
     four.refusing.add("1r");
     const id = await begin("go-on", ["KL-04", "KL-05"]);

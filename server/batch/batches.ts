@@ -5,6 +5,7 @@ import { inBackground } from "@/server/background";
 import { notedWay, type Bench } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { Events } from "@/server/events";
+import { faultTrouble } from "@/server/fault";
 import { standingOf } from "@/server/ledger";
 import type { Person } from "@/server/people";
 import type { Restores } from "@/server/restore";
@@ -122,7 +123,10 @@ export class Batches {
     };
   }
 
-  /** Takes drives one after the other on each link, links side by side. With `onTrouble` "stop" the first trouble leaves the rest as it is. */
+  /**
+   * Takes drives one after the other on each link, links side by side. With `onTrouble` "stop" the first trouble leaves those that were not begun as they are; a drive in hand on another
+   * link is finished all the same: a half-written one would be worse.
+   */
   private launch(
     plantId: number,
     id: number,
@@ -135,14 +139,18 @@ export class Batches {
       return bad({ kind: "busy", text: "This batch is under way.", remedy: "Follow it, or stop it first." });
     const stop = new AbortController();
     this.running.set(id, { stop, doing });
+    let troubled = false;
     const along = async (some: readonly MemberRow[]): Promise<void> => {
       for (const member of some) {
-        if (stop.signal.aborted) return;
+        if (stop.signal.aborted || (troubled && onTrouble === "stop")) return;
         await this.tell(plantId, id, member, "");
-        const said = await work(member, stop.signal).catch((error: unknown) => (error as Error).message);
+        const said = await work(member, stop.signal).catch((error: unknown) => {
+          const { text, remedy } = faultTrouble(error, "restoring", "Open it, and go on there.");
+          return `${text} ${remedy}`;
+        });
         if (said === undefined) continue;
         await this.tell(plantId, id, member, said);
-        if (onTrouble === "stop") stop.abort();
+        troubled = true;
       }
     };
     void inBackground(`batch ${id}`, () => Promise.all([...byLink(members).values()].map(along))).finally(
