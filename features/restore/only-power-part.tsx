@@ -40,8 +40,8 @@ export function OnlyPowerPart({ part: { told, ratingName, ofPowerPart } }: { par
           <dl className="space-y-1">
             <Fact term="It needs">a {ratingName}, and its write permission where it asks for one.</Fact>
             <Fact term="Afterwards">
-              every value was written and read back; the receipt says so. The former drive stays as it is, for
-              finding out.
+              every planned value is written and read back, and the receipt says what came of each. The former
+              drive stays as it is, for finding out.
             </Fact>
           </dl>
         </section>
