@@ -26,6 +26,7 @@ export const ACTS = [
   "stop",
   "trip",
   "take-away",
+  "answer-as",
   "card-save",
   "card-use",
   "pull",
@@ -60,6 +61,8 @@ export interface CabinetAct {
   raw?: number | string;
   /** For `take-away`: what it needs to run, in the words of its definition; everything is given back when nothing is named. */
   what?: string;
+  /** For `answer-as`: its predecessor, or itself again. */
+  predecessor?: boolean;
   /** For `cut-later`: after how many writes the power goes off by itself. */
   after?: number;
 }
@@ -130,6 +133,10 @@ export class StandInPlant {
         serial: drive.make.serial,
         address: drive.address,
         axes: drive.axes.length,
+        answersAs: drive.definition.file.imitates && {
+          predecessor: drive.imitating !== undefined,
+          family: (drive.imitating ?? drive).definition.title,
+        },
         hasPowerPart: drive.definition.file.identity.some((each) => each.field === "power-part"),
         canDieHalf: drive.definition.file.state.controlOnly !== undefined,
         asksPermission: (drive.imitating ?? drive).definition.file.permission?.by === "keypad",
@@ -171,6 +178,10 @@ export class StandInPlant {
       case "take-away":
         drive.takeAway(what.what, what.axis);
         return;
+      case "answer-as":
+        return drive.answerAs(what.predecessor ?? false)
+          ? `${drive.definition.title} of this rating has nothing to imitate.`
+          : undefined;
       case "pull":
         line.pull();
         return;

@@ -7,6 +7,7 @@ import {
 } from "@/core/definition";
 import type { ValueType } from "@/core/value";
 import { askedOnce } from "./asked-once";
+import { imitatesNow } from "./imitation";
 import type { DriveIdentity, FittedModule, FittedOption } from "./model";
 import type { DriveSession, Item, ItemOutcome, ItemReader } from "./session";
 import { signGiven } from "./state";
@@ -71,16 +72,15 @@ export async function identifyDrive(
     const { imitates } = real.definition.file;
     const shown = imitates && found.find((each) => each.definition.id === imitates.definitionId);
     if (!shown) continue;
-    const [active] = await sessionOf(real.definition).readItems([
-      { address: addressOf(imitates.active.address), type: imitates.active.type ?? "u16" },
-    ]);
-    if (active!.kind !== "value" || !signGiven(imitates.active, Number(active!.raw))) return good(real);
-    const { definitionId, family, ratingName, firmware } = real.identity;
+    const active = await imitatesNow(sessionOf(real.definition));
+    if (!active.ok) return active;
+    if (!active.value) return good(real);
+    const { definitionId, family, rating, ratingName, firmware } = real.identity;
     return good({
       ...shown,
       identity: {
         ...shown.identity,
-        really: { definitionId, family: `${real.identity.vendor} ${family}`, ratingName, firmware },
+        really: { definitionId, family: `${real.identity.vendor} ${family}`, rating, ratingName, firmware },
       },
     });
   }

@@ -3,6 +3,7 @@ export { askPatiently, type Asker } from "./asker";
 export { CAUTIOUS_SDO_MS, SdoItemReader, type SdoAsker } from "./canopen-items";
 export { CanopenDriveSession } from "./canopen-session";
 export { fittingOf, identifyDrive, readIdentity, sameDrive, type Identified } from "./identity";
+export { driveKeyOf, driveWords, identifyAgain, imitatesNow, ownDefinitionId } from "./imitation";
 export type { AxisState, DriveIdentity, DriveState, FittedModule, FittedOption } from "./model";
 export { CAUTIOUS_MODBUS, ModbusItemReader, type ModbusAsker, type ModbusReading } from "./modbus-items";
 export { ModbusDriveSession } from "./modbus-session";

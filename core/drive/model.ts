@@ -35,7 +35,7 @@ export interface DriveIdentity {
   options?: FittedOption[];
   modules?: FittedModule[];
   /** The drive answers as another family: who it really is. */
-  really?: { definitionId: string; family: string; ratingName: string; firmware: string };
+  really?: { definitionId: string; family: string; rating?: string; ratingName: string; firmware: string };
 }
 
 export interface TripView {

@@ -19,6 +19,7 @@ export const REASON_CODES = [
   "not-read",
   "no-drive",
   "other-rating",
+  "imitates",
   "rating-not-told",
   "safety",
   "old",
@@ -31,11 +32,15 @@ export type ReasonCode = (typeof REASON_CODES)[number];
 /** What would mend it, and where that is done. */
 export interface NextStep {
   text: string;
-  do: "import" | "connect" | "raise" | "compare" | "restore" | "receipt" | "store" | "look";
+  do: "import" | "connect" | "raise" | "compare" | "restore" | "receipt" | "store" | "look" | "carry-over";
   record?: number;
   with?: number;
   restore?: number;
   receipt?: number;
+  /** Of carrying over: to which family, rating and firmware. */
+  definition?: string;
+  rating?: string;
+  firmware?: string;
 }
 
 export interface Reason {
@@ -70,7 +75,11 @@ export interface ReadinessFacts {
   };
   /** When the drive was read last, also where nothing had changed and nothing was kept. */
   seenAt?: number;
-  fitted?: { rating: string | undefined };
+  /** The drive fitted, by the rating it answers with; and who it really is where it imitates its predecessor. */
+  fitted?: {
+    rating: string | undefined;
+    really?: { definitionId: string; rating?: string; ratingName: string; firmware: string };
+  };
   openRestore?: { id: number; kind: Operation; byName: string; begun: boolean };
   /** Receipt of the last restore, where safe functions are not confirmed yet. */
   unconfirmedSafety?: number;

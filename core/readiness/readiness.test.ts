@@ -118,6 +118,21 @@ describe("could it be replaced tonight?", () => {
     ["its rating is not told", { fitted: { rating: undefined } }, ["with-care", "rating-not-told"]],
     ["not read for long", { seenAt: daysAgo(401) }, ["with-care", "old"]],
     ["read again, unchanged, on the last day", { seenAt: daysAgo(400) }, ["ready"]],
+    [
+      "it runs on a drive that imitates its predecessor",
+      {
+        fitted: {
+          rating: "R-030",
+          really: {
+            definitionId: "successor",
+            rating: "N-022",
+            ratingName: "Runnel 2.2 kW",
+            firmware: "2.1",
+          },
+        },
+      },
+      ["with-care", "imitates"],
+    ],
     ["another rating is fitted", { fitted: { rating: "R-055" } }, ["with-care", "other-rating"]],
     ["safe functions unconfirmed", { unconfirmedSafety: 4 }, ["with-care", "safety"]],
     ["no spare", { spares: "none" }, ["with-care", "no-spare"]],

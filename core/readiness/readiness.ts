@@ -144,6 +144,22 @@ function driveReasons({ standing, fitted, openRestore, unconfirmedSafety }: Read
       text: `A drive of another rating is fitted than the standing record ${standing.number} was read from.`,
       next: { text: "Look at the records", do: "look" },
     });
+  if (standing && fitted?.really) {
+    const { definitionId, rating, ratingName, firmware } = fitted.really;
+    reasons.push({
+      code: "imitates",
+      severity: "care",
+      text: `It runs on a ${ratingName} that imitates its predecessor: a spare has to be switched over first.`,
+      next: {
+        text: "Carry the record over to its own list",
+        do: "carry-over",
+        record: standing.number,
+        definition: definitionId,
+        rating,
+        firmware,
+      },
+    });
+  }
   if (unconfirmedSafety !== undefined)
     reasons.push({
       code: "safety",

@@ -103,6 +103,9 @@ export class RehearsalDrive implements WritableDrive {
   /** It is asked where it answers. */
   expectAlsoAt(): void {}
 
+  /** A rehearsed restore switches nothing over. */
+  expectAlsoAs(): void {}
+
   private lose(trouble: Trouble): void {
     if (!this.connected) return;
     this.connected = false;

@@ -14,7 +14,15 @@ export {
 } from "./check";
 export { closingLines } from "./closing";
 export { EXCHANGED, EXCHANGED_TEXT, newParts, ownersOf, type Exchanged } from "./exchanged";
-export { ACTS_AT, OPERATION_WORDS, OPERATIONS, type Operation } from "./operation";
+export {
+  ACTS_AT,
+  isSwitchOver,
+  OPERATION_WORDS,
+  OPERATIONS,
+  type Operation,
+  type PlainOperation,
+  type SwitchOver,
+} from "./operation";
 export { brokenRules, orderWrites } from "./order";
 export {
   LEFT_OUT,
@@ -34,6 +42,8 @@ export {
   type Outside,
   type RestoredPart,
 } from "./part";
+export { planSwitchOver, switchingPlan, verifySwitchOver } from "./plan-switch-over";
+export type { Switching } from "./switching";
 export { planOperation, type OperationFacts } from "./plan-operation";
 export {
   BEGINNING,

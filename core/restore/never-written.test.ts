@@ -107,6 +107,7 @@ describe("commands are never part of a plan", () => {
       },
       command: async () => ({ kind: "written" }),
       expectAlsoAt: () => undefined,
+      expectAlsoAs: () => undefined,
     };
     const steps: WriteStep[] = ["6040.00", "2031.01", "6081.00"].map((code) => ({
       code,

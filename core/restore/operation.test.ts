@@ -5,10 +5,18 @@ import type { DriveIdentity, DriveState } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
 import { NOT_SETTINGS, type RawValue } from "@/core/value";
 import { hollin, plover, rill, runnel } from "@/families/testing";
-import { checkOperation, mayWrite, OPERATIONS, planOperation, verifyOperation, type Operation } from ".";
+import {
+  isSwitchOver,
+  checkOperation,
+  mayWrite,
+  OPERATIONS,
+  type PlainOperation,
+  planOperation,
+  verifyOperation,
+} from ".";
 
-type Other = Exclude<Operation, "restore">;
-const OTHERS = OPERATIONS.filter((each): each is Other => each !== "restore");
+type Other = PlainOperation;
+const OTHERS = OPERATIONS.filter((each): each is Other => each !== "restore" && !isSwitchOver(each));
 const factory = valuesByCode(factorySet(rill, "R-030"));
 const withValues = (values: Record<string, RawValue>): Map<string, RawValue> =>
   new Map([...factory, ...Object.entries(values)]);

@@ -6,9 +6,29 @@ import type { Stage } from "./place";
  * - make-permanent: its running memory is copied to the permanent one
  * - power-off: what is in the running memory alone is given up, by switching it off
  * - factory-reset: every parameter becomes the factory's
+ * - imitate: it answers as its predecessor from then on
+ * - be-itself: it answers as what it is again
  */
-export const OPERATIONS = ["restore", "make-permanent", "power-off", "factory-reset"] as const;
+export const OPERATIONS = [
+  "restore",
+  "make-permanent",
+  "power-off",
+  "factory-reset",
+  "imitate",
+  "be-itself",
+] as const;
 export type Operation = (typeof OPERATIONS)[number];
+
+/** Those after which another definition holds. */
+export type SwitchOver = Extract<Operation, "imitate" | "be-itself">;
+
+/** Those that leave the parameter list as it is. */
+export type PlainOperation = Exclude<Operation, "restore" | SwitchOver>;
+
+/** Whether another definition holds after it. */
+export function isSwitchOver(operation: Operation): operation is SwitchOver {
+  return operation === "imitate" || operation === "be-itself";
+}
 
 /** The stage that follows once somebody has looked through what will be. */
 export const ACTS_AT: Record<Operation, Stage> = {
@@ -16,6 +36,8 @@ export const ACTS_AT: Record<Operation, Stage> = {
   "make-permanent": "make-permanent",
   "power-off": "power-off",
   "factory-reset": "reset",
+  imitate: "switch-over",
+  "be-itself": "switch-over",
 };
 
 /** In words: what it is called, what is asked for with its button, and how it is told of once it is over. */
@@ -31,5 +53,15 @@ export const OPERATION_WORDS: Record<Operation, { title: string; does: string; d
     title: "Factory reset",
     does: "Reset to the factory's values",
     did: "Reset to the factory's values",
+  },
+  imitate: {
+    title: "Imitate its predecessor",
+    does: "Switch over",
+    did: "Switched over to imitate its predecessor",
+  },
+  "be-itself": {
+    title: "Imitate no more",
+    does: "Switch back",
+    did: "Switched back to its own parameter list",
   },
 };

@@ -8,13 +8,14 @@ export const STAGES = [
   "restart",
   "power-off",
   "reset",
+  "switch-over",
   "verify",
   "receipt",
 ] as const;
 export type Stage = (typeof STAGES)[number];
 
-/** What a stage may wait for. "power": that somebody switches it off. "person": it was halted, and somebody has to decide how it goes on. */
-export const WAITS_FOR = ["drive", "motor", "permission", "power", "person"] as const;
+/** What a stage may wait for. "power": that somebody switches it off. "keypad": that somebody does something at its keypad. "person": it was halted, and somebody has to decide how it goes on. */
+export const WAITS_FOR = ["drive", "motor", "permission", "power", "keypad", "person"] as const;
 export type WaitsFor = (typeof WAITS_FOR)[number];
 
 /** Where a restore stands, told once: what it is at, what it waits for there, and why. */
@@ -49,13 +50,14 @@ export const BEGINNING: Place = { stage: "read-before" };
 /** From which stage which may follow. */
 const NEXT: Record<Stage, readonly Stage[]> = {
   "read-before": ["review"],
-  review: ["write", "make-permanent", "power-off", "reset"],
+  review: ["write", "make-permanent", "power-off", "reset", "switch-over"],
   write: ["look-again"],
   "look-again": ["make-permanent"],
   "make-permanent": ["restart", "verify"],
   restart: ["verify"],
   "power-off": ["verify"],
   reset: ["verify"],
+  "switch-over": ["verify"],
   verify: ["receipt"],
   receipt: [],
 };

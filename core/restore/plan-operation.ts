@@ -1,6 +1,6 @@
 import { defaultFor, type Definition } from "@/core/definition";
 import { NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
-import type { Operation } from "./operation";
+import type { PlainOperation } from "./operation";
 import type { Plan } from "./plan";
 
 /** What is known of a drive before something other than a restore is done with it. */
@@ -17,7 +17,7 @@ export interface OperationFacts {
  * What an operation changes, before it does: of the permanent memory for making permanent, of the running memory for a power-off and a factory reset.
  * It lists, nothing of it is ever written value by value. `untold` where nobody knows which values they are.
  */
-export function planOperation(operation: Exclude<Operation, "restore">, facts: OperationFacts): Plan {
+export function planOperation(operation: PlainOperation, facts: OperationFacts): Plan {
   const plan: Plan = { writes: [], leftOut: [], equal: 0, needsRestart: false };
   if (operation === "factory-reset") planReset(plan, facts);
   else planMemories(plan, operation, facts);

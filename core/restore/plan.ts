@@ -4,6 +4,7 @@ import { ofFormerPart, type Exchanged } from "./exchanged";
 import { orderWrites } from "./order";
 import type { RestoredPart } from "./part";
 import type { PlannedWrite } from "./planned-write";
+import type { Switching } from "./switching";
 
 /** What a person may decide about a restore. */
 export interface PlanChoices {
@@ -64,6 +65,8 @@ export interface Plan {
   rest?: number;
   /** Nobody knows which values they are; of an operation that is no restore. */
   untold?: boolean;
+  /** The drive answers with another parameter list afterwards: which, and what is lost. */
+  over?: Switching;
   /** Some written value takes effect only after a restart. */
   needsRestart: boolean;
 }

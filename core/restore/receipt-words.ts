@@ -1,6 +1,6 @@
 import type { Check } from "./check";
 import { EXCHANGED_TEXT, type Exchanged } from "./exchanged";
-import { OPERATION_WORDS, type Operation } from "./operation";
+import { isSwitchOver, OPERATION_WORDS, type Operation } from "./operation";
 import { outsideWords, partWords, type Outside, type RestoredPart } from "./part";
 
 /** How a restore ended, how each parameter came out, and where the values are now: in the words of the receipt, on the screen and on paper. */
@@ -31,6 +31,8 @@ export const RECEIPT_HEADS: Record<Operation, [before: string, meant: string]> =
   "make-permanent": ["In the permanent memory before", "Made permanent"],
   "power-off": ["Given up", "In the permanent memory"],
   "factory-reset": ["Before", "The factory's"],
+  imitate: ["The factory's", "Expected"],
+  "be-itself": ["The factory's", "Expected"],
 };
 
 /** What a receipt is about, in one sentence. */
@@ -52,6 +54,7 @@ export function receiptAbout({
   if (kind === "restore")
     return `${good} of ${results.length} parameters written, read back and equal; ${equal} were already as recorded${rest}.`;
   const did = OPERATION_WORDS[kind].did;
+  if (isSwitchOver(kind)) return `${did}. ${equal} settings read again, each at the factory's value.`;
   if (untold) return `${did}. Which values it was about was not known beforehand.`;
   const unforeseen = leftOut.length > 0 ? `; of ${leftOut.length} nothing was foreseen` : "";
   const stayed = results.filter((each) => each.verdict === "stayed").length;

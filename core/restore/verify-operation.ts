@@ -1,6 +1,6 @@
 import type { Definition } from "@/core/definition";
 import type { RawValue } from "@/core/value";
-import type { Operation } from "./operation";
+import type { PlainOperation } from "./operation";
 import type { Plan } from "./plan";
 import { stepsOf } from "./step";
 import { verifyRestore, type Verification } from "./verify";
@@ -11,7 +11,7 @@ import { verifyRestore, type Verification } from "./verify";
  * factory reset), every value that was foreseen reads as foreseen (or is still there after the power was off, and so was permanent already), and no other setting changed; what nobody could foresee does not stand in the way.
  */
 export function verifyOperation(
-  operation: Exclude<Operation, "restore">,
+  operation: PlainOperation,
   definition: Definition,
   plan: Plan,
   before: ReadonlyMap<string, RawValue>,

@@ -226,6 +226,30 @@ export class StandInDrive {
     this.imitating?.tick(seconds, ripple);
   }
 
+  /** It is told over the link to answer as its predecessor from now on, or as itself again; says why it does not, or nothing. */
+  switchOver(on: boolean): Refused | undefined {
+    const shown = this.imitating ?? this;
+    const { permission } = shown.definition.file;
+    if (permission && !shown.permission) {
+      if (permission.withoutIt === "trips") shown.tripNow(permission.trip ?? 1);
+      return "locked";
+    }
+    if (shown.turning) return "state";
+    return this.answerAs(on);
+  }
+
+  /** The same at the keypad, which asks for no permission. Everything is the factory's afterwards, in the list that holds then. */
+  answerAs(on: boolean): Refused | undefined {
+    const { imitates } = this.definition.file;
+    const rating = imitates?.ratings?.[this.make.rating];
+    if (!imitates || (on && rating === undefined)) return "value";
+    if (on) this.imitate({ rating: rating!, firmware: imitates.firmware ?? this.make.firmware });
+    else this.imitating = undefined;
+    this.permanent = Memory.factory(this.definition, this.make.rating);
+    this.startAnew();
+    return undefined;
+  }
+
   /** The value of a parameter as it stands in the running memory. */
   read(parameter: Parameter): RawValue {
     return this.running.get(parameter);
@@ -288,14 +312,19 @@ export class StandInDrive {
     } else if (command === "reset") {
       this.resetToFactory();
     } else {
-      this.running = this.permanent.copy();
-      this.restartUntil = this.clock.now() + RESTART_MS;
-      this.permissionUntil = -Infinity;
-      this.applyStart();
-      this.clock.after(5, () => this.onRestart?.());
-      this.clock.after(RESTART_MS, () => this.onStarted?.());
+      this.startAnew();
     }
     return undefined;
+  }
+
+  /** The control part restarts with what is permanent; the link is gone meanwhile. */
+  private startAnew(): void {
+    this.running = this.permanent.copy();
+    this.restartUntil = this.clock.now() + RESTART_MS;
+    this.permissionUntil = -Infinity;
+    this.applyStart();
+    this.clock.after(5, () => this.onRestart?.());
+    this.clock.after(RESTART_MS, () => this.onStarted?.());
   }
 
   /** What the definition says a factory reset keeps stays as it is. */

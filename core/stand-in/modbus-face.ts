@@ -1,3 +1,4 @@
+import { addressOf } from "@/core/definition";
 import type { Answer, Question } from "@/core/protocol/modbus";
 import { decodeRegisters, encodeRegisters } from "@/core/value";
 import type { StandInDrive } from "./drive";
@@ -37,6 +38,11 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
   const values = question.kind === "write-one" ? [question.value] : question.values;
   if (!link.writeFunctions.includes(question.kind === "write-one" ? 6 : 16)) return exception("function");
   if (values.length > link.registersPerWrite) return exception("too-much");
+  const over = switchingOver(drive, question.address, values);
+  if (over !== undefined) {
+    const refused = drive.switchOver(over);
+    return refused ? exception(refused) : { kind: "written" };
+  }
   const parameter = shown.byAddress.get(`0/${question.address}`);
   const fits =
     parameter === undefined ||
@@ -45,6 +51,19 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
   const raw = fits ? decodeRegisters(type, values, parameter?.wordOrder ?? link.wordOrder) : undefined;
   const refused = shown.write(question.address, 0, raw);
   return refused ? exception(refused) : { kind: "written" };
+}
+
+/** Whether it is told to imitate its predecessor (true) or to be itself again (false); it can be told either way, whatever it answers as. */
+function switchingOver(
+  { definition }: StandInDrive,
+  address: number,
+  values: readonly number[],
+): boolean | undefined {
+  const { on, off } = definition.file.imitates ?? {};
+  const told = [on, off].find(
+    (each) => each && addressOf(each.address) === address && values.length === 1 && each.value === values[0],
+  );
+  return told && told === on;
 }
 
 function read(drive: StandInDrive, shown: StandInDrive, address: number, count: number): ModbusAnswer {

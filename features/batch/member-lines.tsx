@@ -95,6 +95,8 @@ function placeWords({ stage, waitsFor, why }: Place, written: number, all: numbe
       return "the drive is lost; it is tried again";
     case "power":
       return "waits to be switched off and on";
+    case "keypad":
+      return "waits for somebody at its keypad";
     case "person":
       return why ?? "stands still";
     case undefined:
@@ -108,6 +110,7 @@ function placeWords({ stage, waitsFor, why }: Place, written: number, all: numbe
     restart: "restarts",
     "power-off": "is to be switched off",
     reset: "being reset",
+    "switch-over": "being switched over",
     verify: "read again",
     receipt: "done",
   }[stage];

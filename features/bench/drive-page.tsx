@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts } from "@/core/definition";
+import { driveKeyOf } from "@/core/drive";
 import type { SetsInUse as SetsFacts } from "@/core/set";
 import type { SheetData } from "@/core/sheet";
 import { ChangeByDraft } from "@/features/draft/change-by-draft";
@@ -83,7 +84,7 @@ export function DrivePage({
       </Empty>
     );
   const job = [...jobs.values()].find(
-    (each) => each.open && each.driveKey === `${view.identity?.definitionId}/${view.identity?.serial}`,
+    (each) => each.open && view.identity && each.driveKey === driveKeyOf(view.identity),
   );
   const reading = phase === "reading" || phase === "waiting";
   return (

@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { restore, type ConnectionView } from "@/core/contract";
-import { OPERATION_WORDS, type Operation } from "@/core/restore";
+import { OPERATION_WORDS, type Operation, type SwitchOver } from "@/core/restore";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
@@ -14,6 +14,8 @@ export interface MemoryFacts {
   atOnce: boolean;
   canMakePermanent: boolean;
   canReset: boolean;
+  /** Of one that can answer as another: what can be switched over now. */
+  switchOver: SwitchOver | undefined;
   /** How many values would be gone after a power-off; undefined where nobody knows which. */
   volatile: number | undefined;
   /** How often its permanent memory was written from here, and what it bears of one value. */
@@ -39,6 +41,7 @@ export function Memories({ view, facts }: { view: ConnectionView; facts: MemoryF
       : (["make-permanent"] as const)),
     ...(view.state?.volatile === false || facts.atOnce ? [] : (["power-off"] as const)),
     ...(facts.canReset ? (["factory-reset"] as const) : []),
+    ...(facts.switchOver ? [facts.switchOver] : []),
   ];
   return (
     <section aria-label="Memories" className="flex flex-wrap gap-x-4 gap-y-1.5 items-center text-[15px]">

@@ -186,6 +186,14 @@ function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; 
             ))}
           </select>
         )}
+        {drive.answersAs && (
+          <Act
+            off={!drive.powered}
+            on={() => press("answer-as", { predecessor: !drive.answersAs?.predecessor })}
+          >
+            {drive.answersAs.predecessor ? "Answer as itself" : "Answer as its predecessor"}
+          </Act>
+        )}
         {drive.hasCard !== undefined && (
           <>
             <Act on={() => press("card-save")}>Copy to card</Act>
@@ -212,6 +220,7 @@ function Act({ on, off, children }: { on: () => Promise<void>; off?: boolean; ch
 function words(drive: StandInView): string {
   return [
     drive.powered ? "on" : "off",
+    drive.answersAs?.predecessor && `answers as ${drive.answersAs.family}`,
     !drive.mains && "mains off",
     !drive.plugged && "cable pulled",
     drive.turning && "turns",

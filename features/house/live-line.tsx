@@ -2,6 +2,7 @@
 import Link from "next/link";
 import { useEffect } from "react";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
+import { driveKeyOf } from "@/core/drive";
 import { linkText } from "@/core/link";
 import { worksByItself, type Operation, type Place, type Stage, type WaitsFor } from "@/core/restore";
 import { Offered } from "@/features/house/rights";
@@ -66,7 +67,7 @@ export function LiveLine() {
 }
 
 function isAt(view: ConnectionView, job: JobView): boolean {
-  return `${view.identity?.definitionId}/${view.identity?.serial}` === job.driveKey;
+  return view.identity !== undefined && driveKeyOf(view.identity) === job.driveKey;
 }
 
 function Connected({ view, job }: { view: ConnectionView; job: JobView | undefined }) {
@@ -148,6 +149,8 @@ const WORK: Record<Operation, string> = {
   "make-permanent": "making permanent",
   "power-off": "power-off",
   "factory-reset": "factory reset",
+  imitate: "switching over",
+  "be-itself": "switching back",
 };
 
 const STAGES: Record<Stage, string> = {
@@ -159,6 +162,7 @@ const STAGES: Record<Stage, string> = {
   restart: "restarts",
   "power-off": "is to be switched off",
   reset: "being reset",
+  "switch-over": "being switched over",
   verify: "read again",
   receipt: "done",
 };
@@ -166,6 +170,7 @@ const WAITS: Record<WaitsFor, string> = {
   permission: "waits for the write permission",
   motor: "waits for the motor to stop",
   power: "waits to be switched off and on",
+  keypad: "waits for somebody at its keypad",
   drive: "drive is lost, trying again",
   person: "halted",
 };

@@ -22,6 +22,13 @@ export function wayOf(tag: string, { do: what, ...next }: Reason["next"]): strin
       return `/receipts/${next.receipt}`;
     case "store":
       return "/inventory?whereabouts=in+store";
+    case "carry-over":
+      return `${position}/carry-over?${new URLSearchParams({
+        record: String(next.record),
+        ...(next.definition && next.rating
+          ? { definition: next.definition, rating: next.rating, firmware: next.firmware ?? "" }
+          : {}),
+      })}`;
     case "look":
       return position;
   }

@@ -1,10 +1,10 @@
 import type { Fate } from "@/core/definition";
-import { LEFT_OUT, type Operation, type Plan } from "@/core/restore";
+import { LEFT_OUT, type PlainOperation, type Plan, type Switching } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { NotTold } from "@/ui/not-told";
 import { line } from "./parameter";
 
-type Other = Exclude<Operation, "restore">;
+type Other = PlainOperation;
 
 const HEADS: Record<Other, [from: string, to: string]> = {
   "make-permanent": ["In the permanent memory", "Will be there"],
@@ -126,6 +126,32 @@ export function Fates({ fates }: { fates: ResetFates }) {
           {title}
         </dt>,
         <dd key={`${title}-fate`}>{words}</dd>,
+      ])}
+    </dl>
+  );
+}
+
+/** What a switch-over comes to: everything is another list afterwards, so no value is foreseen one by one. */
+export function Over({ over }: { over: Switching }) {
+  const rows: Array<[string, React.ReactNode]> = [
+    ["It answers afterwards as", over.ratingName ?? over.title],
+    [
+      "Is lost",
+      over.lost === 0
+        ? "nothing that is told: every setting is the factory's now"
+        : `${over.lost} ${over.lost === 1 ? "setting that is" : "settings that are"} not the factory's now; the record of before has them`,
+    ],
+    ["With it", over.resets ?? <NotTold>what else is reset</NotTold>],
+    ["Found afterwards", `where it is now, or ${over.way}`],
+    ["Switched over by", over.command ? "a command over the link, once" : "a person at its keypad"],
+  ];
+  return (
+    <dl className="grid grid-cols-[14rem_1fr] gap-y-0.5 mb-3 text-[15px] max-sm:grid-cols-1">
+      {rows.map(([title, words]) => [
+        <dt key={title} className="text-soft">
+          {title}
+        </dt>,
+        <dd key={`${title}-words`}>{words}</dd>,
       ])}
     </dl>
   );

@@ -1,8 +1,8 @@
 "use client";
 import Link from "next/link";
 import { useMemo } from "react";
-import type { RestoreDetail } from "@/core/contract";
-import { ACTS_AT, OPERATION_WORDS, type Operation } from "@/core/restore";
+import type { JobView, RestoreDetail } from "@/core/contract";
+import { ACTS_AT, isSwitchOver, OPERATION_WORDS, type Operation, type Plan } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -11,7 +11,7 @@ import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
 import { Checks } from "./checks";
-import { Fates, Foreseen, type ResetFates } from "./foreseen";
+import { Fates, Foreseen, Over, type ResetFates } from "./foreseen";
 import { Halt } from "./halt";
 import { toParameter, type SheetParameter } from "./parameter";
 import { Decide, StopIt, ToReceipt, useLooked } from "./parts";
@@ -39,6 +39,10 @@ const ABOUT: Record<Exclude<Operation, "restore">, string> = {
   "power-off":
     "What it holds in its running memory alone is given up: somebody switches it off and on again.",
   "factory-reset": "Every parameter becomes the factory's. This is no restore, and no preset.",
+  imitate:
+    "It answers as its predecessor from then on, with that one's parameter list at the factory's values. A record of the predecessor can be restored onto it afterwards.",
+  "be-itself":
+    "It answers as what it is again, with its own parameter list at the factory's values. A record carried over to that list can be restored onto it afterwards.",
 };
 
 /** Making permanent, giving up by a power-off, and a factory reset: what will be otherwise is seen first, then it is done, then it is proved. */
@@ -63,7 +67,8 @@ export function OperationPage({
       record {number}
     </Link>
   );
-  const asksPermission = operation !== "power-off";
+  const { over } = restore.detail.plan ?? {};
+  const asksPermission = operation !== "power-off" && (over === undefined || over.command !== undefined);
   const from = asksPermission ? 5 : 4;
   return (
     <div className="px-6 py-5 max-w-5xl w-full mx-auto">
@@ -80,6 +85,9 @@ export function OperationPage({
       <BeforeWork words={beforeWork} keepers={keepers} />
       <Touchable right="restore">
         <Halt restore={restore} />
+        {over && place.stage === "switch-over" && place.waitsFor === "drive" && (
+          <Elsewhere answersAt={`It answers ${over.way}, once it is switched over.`} />
+        )}
         {fates?.communication === "reset" && place.waitsFor === "drive" && place.stage === "verify" && (
           <Elsewhere answersAt={fates.answersAt} />
         )}
@@ -102,8 +110,15 @@ export function OperationPage({
             state={stateOf(restore, acts)}
             found={doneWords(restore, operation)}
           >
-            {place.waitsFor === "power" && (
-              <Notice kind="caution" title="Waiting for it to be switched off and on again">
+            {(place.waitsFor === "power" || place.waitsFor === "keypad") && (
+              <Notice
+                kind="caution"
+                title={
+                  place.waitsFor === "power"
+                    ? "Waiting for it to be switched off and on again"
+                    : "Waiting for somebody at its keypad"
+                }
+              >
                 {place.why}
               </Notice>
             )}
@@ -122,7 +137,11 @@ export function OperationPage({
             state={job.receiptId ? "open" : stateOf(restore, "receipt")}
             found={endWords(restore)}
           >
-            <ToReceipt restore={restore} putsBack={operation !== "make-permanent"} />
+            <ToReceipt
+              restore={restore}
+              putsBack={operation !== "make-permanent" && !isSwitchOver(operation)}
+            />
+            {job.receiptId && isSwitchOver(operation) && <ThenRestore job={job} />}
           </Step>
         </div>
         <StopIt restore={restore} />
@@ -135,6 +154,8 @@ const ACT: Record<Exclude<Operation, "restore">, string> = {
   "make-permanent": "Make permanent",
   "power-off": "Switch it off and on",
   "factory-reset": "Reset",
+  imitate: "Switch over",
+  "be-itself": "Switch back",
 };
 
 function doneWords(restore: LiveRestore, operation: Exclude<Operation, "restore">): string | undefined {
@@ -142,6 +163,7 @@ function doneWords(restore: LiveRestore, operation: Exclude<Operation, "restore"
   const through =
     past(restore, ACTS_AT[operation]) && !(job.place.over === "ended" && job.permanent === "no");
   if (!through) return undefined;
+  if (isSwitchOver(operation)) return `it answers as ${restore.job.identity.ratingName}`;
   if (operation === "factory-reset") return "asked for; what came of it is read below";
   if (operation === "power-off") return "it was away and is back";
   return job.permanent === "yes"
@@ -182,16 +204,12 @@ function Look({
           )
         )}
       </Step>
-      <Step
-        number={3}
-        title="What will be otherwise"
-        state={state}
-        found={plan && (plan.untold ? "which values is not told" : `${plan.writes.length} values`)}
-      >
+      <Step number={3} title="What will be otherwise" state={state} found={plan && foundWords(plan)}>
         {plan && (
           <>
             {fates && <Fates fates={fates} />}
-            <Foreseen operation={operation} plan={plan} byCode={byCode} />
+            {plan.over && <Over over={plan.over} />}
+            {!isSwitchOver(operation) && <Foreseen operation={operation} plan={plan} byCode={byCode} />}
           </>
         )}
         {looking && plan && (
@@ -210,12 +228,17 @@ function Look({
   );
 }
 
+function foundWords({ untold, over, writes }: Plan): string {
+  if (over) return "another parameter list";
+  return untold ? "which values is not told" : `${writes.length} values`;
+}
+
 /** After a reset it may speak another way; nobody finds it where it was. */
 function Elsewhere({ answersAt }: { answersAt: string }) {
   const { to } = usePlant();
   return (
     <div className="mb-4">
-      <Notice kind="caution" title="A reset drive may answer elsewhere">
+      <Notice kind="caution" title="It may answer elsewhere now">
         {answersAt} It is looked for where it was, and at its factory address. If it speaks at another speed
         now: stop here, let go of it, connect it on{" "}
         <Link className="underline underline-offset-4" href={to("/bench")}>
@@ -228,3 +251,21 @@ function Elsewhere({ answersAt }: { answersAt: string }) {
 }
 
 const lookState = (looking: boolean): "open" | "done" => (looking ? "open" : "done");
+
+/** The values are the factory's now: the machine does not run as it did before one of its records is restored. */
+function ThenRestore({ job }: { job: JobView }) {
+  const { to } = usePlant();
+  const { family, vendor } = job.identity;
+  return (
+    <p className="mt-2 text-[15px]">
+      It holds the factory&apos;s values now.{" "}
+      <Link
+        className="underline underline-offset-4"
+        href={to(`/positions/${encodeURIComponent(job.tag)}/restore`)}
+      >
+        Restore a record of a {vendor} {family}
+      </Link>{" "}
+      onto it, or carry one over first.
+    </p>
+  );
+}

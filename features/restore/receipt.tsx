@@ -2,6 +2,7 @@
 import Link from "next/link";
 import type { Checklist } from "@/core/checklist";
 import { addressOf, papers, type ReceiptContent } from "@/core/contract";
+import { driveKeyOf, driveWords } from "@/core/drive";
 import {
   besideFacts,
   byWords,
@@ -70,8 +71,7 @@ export function Receipt({
   const { plant, to } = usePlant();
   const { connections } = useLive();
   const here = [...connections.values()].find(
-    ({ identity }) =>
-      identity?.definitionId === content.definitionId && identity.serial === content.drive.serial,
+    ({ identity }) => identity && driveKeyOf(identity) === driveKeyOf(content.drive),
   );
   const restored = content.kind === "restore";
   const [beforeHead, meantHead] = RECEIPT_HEADS[content.kind];
@@ -100,10 +100,8 @@ export function Receipt({
         ]
       : ["Done", OPERATION_WORDS[content.kind].did],
     ...partFacts(content),
-    [
-      restored ? "Onto" : "With",
-      `${content.drive.vendor} ${content.drive.ratingName}, ${content.drive.supply}, firmware ${content.drive.firmware}, serial ${content.drive.serial}`,
-    ],
+    [restored ? "Onto" : "With", driveWords(content.drive)],
+    ...(content.was ? [["Answered before as", driveWords(content.was)] as [string, React.ReactNode]] : []),
     ...(restored
       ? [
           ["The record was of", wasOf(content.previousSerial, content.drive.serial)] as [
@@ -184,35 +182,39 @@ export function Receipt({
           </ul>
         </section>
       )}
-      <table className="w-full mt-5 text-[14px] bg-leaf border border-hairline">
-        <thead>
-          <tr className="text-left text-soft text-[13px]">
-            <th className="margin-rule w-8" aria-label="Proof" />
-            <th className="font-normal pl-3 py-1 w-28">Code</th>
-            <th className="font-normal">Parameter</th>
-            <th className="font-normal">{beforeHead}</th>
-            <th className="font-normal">{meantHead}</th>
-            <th className="font-normal">Read back</th>
-            <th className="font-normal w-32">Outcome</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.code} className="border-t border-hairline align-top">
-              <td className="margin-rule text-center text-copper">{row.verdict === "verified" ? "✓" : ""}</td>
-              <td className="font-mono pl-3 py-1">{row.code}</td>
-              <td className="py-1">{row.name}</td>
-              <td className="font-mono py-1">{row.from}</td>
-              <td className="font-mono py-1">{row.to}</td>
-              <td className="font-mono py-1">{row.readBack}</td>
-              <td className={classes("py-1", !FINE.has(row.verdict) && "text-ochre font-semibold")}>
-                {RESULT_WORDS[row.verdict]}
-                {row.said && <span className="block font-normal text-soft">{row.said}</span>}
-              </td>
+      {(restored || rows.length > 0) && (
+        <table className="w-full mt-5 text-[14px] bg-leaf border border-hairline">
+          <thead>
+            <tr className="text-left text-soft text-[13px]">
+              <th className="margin-rule w-8" aria-label="Proof" />
+              <th className="font-normal pl-3 py-1 w-28">Code</th>
+              <th className="font-normal">Parameter</th>
+              <th className="font-normal">{beforeHead}</th>
+              <th className="font-normal">{meantHead}</th>
+              <th className="font-normal">Read back</th>
+              <th className="font-normal w-32">Outcome</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.code} className="border-t border-hairline align-top">
+                <td className="margin-rule text-center text-copper">
+                  {row.verdict === "verified" ? "✓" : ""}
+                </td>
+                <td className="font-mono pl-3 py-1">{row.code}</td>
+                <td className="py-1">{row.name}</td>
+                <td className="font-mono py-1">{row.from}</td>
+                <td className="font-mono py-1">{row.to}</td>
+                <td className="font-mono py-1">{row.readBack}</td>
+                <td className={classes("py-1", !FINE.has(row.verdict) && "text-ochre font-semibold")}>
+                  {RESULT_WORDS[row.verdict]}
+                  {row.said && <span className="block font-normal text-soft">{row.said}</span>}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       {also.length > 0 && (
         <section className="mt-5">
           <h2 className="font-semibold">

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { restore, type ConnectionView, type JobView, type RestoreDetail } from "@/core/contract";
+import { driveKeyOf } from "@/core/drive";
 import type { Looked, PlanChoices, WriteStep } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
@@ -48,7 +49,7 @@ export function useRestore(first: RestoreDetail): LiveRestore {
     [detail.steps, changed],
   );
   const connected = [...connections.values()].find(
-    (each) => `${each.identity?.definitionId}/${each.identity?.serial}` === job.driveKey,
+    (each) => each.identity !== undefined && driveKeyOf(each.identity) === job.driveKey,
   );
   return {
     detail,

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { ConnectionView } from "@/core/contract";
 import { EVERYTHING, isEverything, type Scope } from "@/core/definition";
-import { bad, good, type Result } from "@/core/drive";
+import { bad, driveKeyOf, good, type Result } from "@/core/drive";
 import { linkKey, speaksOn, type LinkSettings } from "@/core/link";
 import { buildSet } from "@/core/set";
 import { inBackground } from "@/server/background";
@@ -121,7 +121,7 @@ export class Bench {
     const connection = new Connection(
       { id, plantId, linkId, linkName, link, by: { id: person.id, name: person.name } },
       started.value,
-      shelf.get(started.value.definitionId!),
+      (definitionId) => shelf.get(definitionId),
       (each) => {
         // One that was let go says nothing any more.
         if (this.connections.get(id) === each)
@@ -164,9 +164,11 @@ export class Bench {
   }
 
   /** The connection to a drive, by who it is rather than where. */
-  findDrive(definitionId: string, serial: string): Connection | undefined {
-    const key = `${definitionId}/${serial}`;
-    return this.list().find((each) => each.driveKey === key && each.phase !== "other-drive");
+  findDrive(identity: Parameters<typeof driveKeyOf>[0]): Connection | undefined {
+    const key = driveKeyOf(identity);
+    const found = this.list().filter((each) => each.driveKey === key && each.phase !== "other-drive");
+    // One that was lost elsewhere may still be held; the one that answers counts.
+    return found.find((each) => each.phase === "connected") ?? found[0];
   }
 
   list(): Connection[] {

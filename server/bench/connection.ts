@@ -1,6 +1,6 @@
 import type { ConnectionView, ReadingView } from "@/core/contract";
 import { definitionFor, type Definition } from "@/core/definition";
-import { fittingOf, type DriveIdentity, type DriveState, type Trouble } from "@/core/drive";
+import { driveKeyOf, fittingOf, type DriveIdentity, type DriveState, type Trouble } from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
 import type { RawValue } from "@/core/value";
 import type { LiveView } from "@/server/link";
@@ -53,11 +53,11 @@ export class Connection {
   constructor(
     readonly address: ConnectionAddress,
     live: LiveView,
-    definition: Definition,
+    private readonly definitionOf: (id: string) => Definition,
     private readonly changed: (connection: Connection) => void,
   ) {
     this.live = live;
-    this.laidOut = definitionFor(definition, fittingOf(live.identity!));
+    this.laidOut = this.layOut();
   }
 
   get id(): string {
@@ -90,7 +90,7 @@ export class Connection {
   }
 
   get driveKey(): string {
-    return `${this.identity.definitionId}/${this.identity.serial}`;
+    return driveKeyOf(this.identity);
   }
 
   get position(): Standing["position"] | undefined {
@@ -122,7 +122,15 @@ export class Connection {
 
   /** Takes in what the links' thread tells. */
   takeLive(live: LiveView): void {
+    const before = this.live.definitionId;
     this.live = live;
+    if (live.definitionId !== before) {
+      // It was switched over: what was read of it was read with a list that holds no more.
+      this.laidOut = this.layOut();
+      this.held = { values: new Map(), at: undefined };
+      this.shown = undefined;
+      this.comparison = {};
+    }
     this.changed(this);
   }
 
@@ -157,6 +165,10 @@ export class Connection {
         ? { ...this.shown, phase: "stopped", msLeft: undefined, trouble }
         : { ...this.shown, phase: "done", share: 1, msLeft: 0 };
     this.changed(this);
+  }
+
+  private layOut(): Definition {
+    return definitionFor(this.definitionOf(this.live.definitionId!), fittingOf(this.identity));
   }
 
   view(): ConnectionView {

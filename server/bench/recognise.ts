@@ -1,5 +1,5 @@
 import { and, eq } from "drizzle-orm";
-import type { DriveIdentity } from "@/core/drive";
+import { ownDefinitionId, type DriveIdentity } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 
 interface Found {
@@ -14,14 +14,18 @@ const columns = { id: position.id, tag: position.tag, title: position.title };
 /** The position at which the ledger has a drive fitted, by its serial number, in whatever plant; undefined when it has it nowhere. */
 export async function fittedWhere(
   db: Database,
-  { definitionId, serial }: DriveIdentity,
+  identity: DriveIdentity,
 ): Promise<(Found & { plantId: number }) | undefined> {
   const rows = await db
     .select({ ...columns, plantId: position.plantId })
     .from(drive)
     .innerJoin(position, eq(position.id, drive.positionId))
     .where(
-      and(eq(drive.definitionId, definitionId), eq(drive.serial, serial), eq(drive.whereabouts, "fitted")),
+      and(
+        eq(drive.definitionId, ownDefinitionId(identity)),
+        eq(drive.serial, identity.serial),
+        eq(drive.whereabouts, "fitted"),
+      ),
     );
   return rows[0];
 }

@@ -1,5 +1,5 @@
 import { and, eq, ne } from "drizzle-orm";
-import type { DriveIdentity } from "@/core/drive";
+import { ownDefinitionId, type DriveIdentity } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { Person } from "@/server/people";
 
@@ -16,13 +16,15 @@ export async function fitDrive(
   position: { id: number; plantId: number; tag: string },
   at: Date,
 ): Promise<number> {
-  const own = and(eq(drive.definitionId, identity.definitionId), eq(drive.serial, identity.serial));
+  const definitionId = ownDefinitionId(identity);
+  const own = and(eq(drive.definitionId, definitionId), eq(drive.serial, identity.serial));
   const [before] = await tx.select().from(drive).where(own).for("update");
   const said = {
     plantId: position.plantId,
-    rating: identity.rating ?? null,
-    firmware: identity.firmware,
-    powerPart: identity.powerPart ?? null,
+    // In its life it is what it really is; of the power part an imitating drive tells nothing.
+    rating: (identity.really ?? identity).rating ?? null,
+    firmware: (identity.really ?? identity).firmware,
+    ...(identity.really ? {} : { powerPart: identity.powerPart ?? null }),
     axes: identity.axes ?? null,
     whereabouts: "fitted" as const,
     positionId: position.id,
@@ -30,7 +32,7 @@ export async function fitDrive(
   };
   const [row] = await tx
     .insert(drive)
-    .values({ ...said, definitionId: identity.definitionId, serial: identity.serial })
+    .values({ ...said, definitionId, serial: identity.serial })
     .onConflictDoUpdate({ target: [drive.definitionId, drive.serial], set: said })
     .returning({ id: drive.id });
   const id = row!.id;

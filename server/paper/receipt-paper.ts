@@ -1,6 +1,7 @@
 import { CHECKLIST_TITLES, type Checklist, type Tick } from "@/core/checklist";
 import type { ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
+import { driveWords } from "@/core/drive";
 import type { Paper, PaperPart } from "@/core/paper";
 import {
   besideFacts,
@@ -71,13 +72,11 @@ export function receiptPaper(
           ]
         : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),
       ...partFacts(content),
-      [
-        restored ? "Onto" : "With",
-        `${drive.vendor} ${drive.ratingName}, ${drive.supply}, firmware ${drive.firmware}, serial ${drive.serial}`,
-      ],
+      [restored ? "Onto" : "With", driveWords(drive)],
       ...(restored
         ? [["The record was of", wasOf(content.previousSerial, drive.serial)] as [string, string]]
         : []),
+      ...(content.was ? [["Answered before as", driveWords(content.was)] as [string, string]] : []),
       ["By", byWords(content)],
       ...besideFacts(content),
       ["Begun", moment(content.startedAt)],

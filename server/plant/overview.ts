@@ -36,7 +36,7 @@ export async function plantLines(
       newest: newest && { ...newest, at: newest.takenAt },
       standing,
       seenAt: row.seenAt?.getTime(),
-      fitted: row.serial === null ? undefined : { rating: row.fittedRating ?? undefined },
+      fitted: fittedOf(row),
       openRestore: restores.get(row.id),
       unconfirmedSafety: unsigned.get(row.id),
       spares: standing ? spares.for(row.definitionId, standing.rating, row.standingFirmware!) : "none",
@@ -71,6 +71,13 @@ export async function plantLines(
     };
   });
   return { areas: areas.map((each) => each.name), lines };
+}
+
+/** The drive fitted; of one that imitates its predecessor the rating it answers with, as the newest record has it. */
+function fittedOf({ serial, fittedRating, newestRating, newestReally }: Row): ReadinessFacts["fitted"] {
+  if (serial === null) return undefined;
+  const rating = newestReally ? newestRating : fittedRating;
+  return { rating: rating ?? undefined, really: newestReally ?? undefined };
 }
 
 type Row = Awaited<ReturnType<typeof positionRows>>[number];
@@ -128,6 +135,8 @@ function positionRows(db: Database, plantId: number) {
       newestVolatile: newest.volatile,
       newestHash: newest.hashSettings,
       newestOrigin: newest.origin,
+      newestRating: newest.rating,
+      newestReally: sql<NonNullable<ReadinessFacts["fitted"]>["really"] | null>`${newest.facts} -> 'really'`,
       standingNumber: standing.number,
       standingMissing: sql<number | null>`${standing.expected} - ${standing.present}`,
       standingRating: standing.rating,

@@ -92,7 +92,7 @@ async function ofRestore(
   if (!family) return NO_DEFINITION;
   const { values } = await loadReading(db, `restore-${id}-before`);
   const recorded = valuesByCode(await loadSet(db, (await recordById(db, recordId))!));
-  const link = bench.findDrive(memory.identity.definitionId, memory.identity.serial)?.address.link;
+  const link = bench.findDrive(memory.identity)?.address.link;
   const way = link ? wayOver(link, family) : await noted(db, position, family);
   return good({
     ...wordsOf(way),

@@ -13,6 +13,7 @@ import {
   dropReading,
   IMPORTANCE,
   openNamedReading,
+  type LinkAsks,
   type Links,
   type RunArg,
   type RunEvent,
@@ -41,6 +42,7 @@ interface RunValues {
   restart: "restarted" | "unknown";
   powerOff: { awayMs: number | undefined };
   reset: "reset" | "unknown";
+  switchOver: "switched" | "as-before";
 }
 
 /**
@@ -50,16 +52,18 @@ interface RunValues {
 export class Course {
   private readonly stopping = new AbortController();
   private waiting: Promise<void> = Promise.resolve();
-  readonly definition: Definition;
+
+  /** With which the drive is read now; another one holds once it was switched over. */
+  get definition(): Definition {
+    return this.connection.definition;
+  }
 
   constructor(
     readonly parts: RunnerParts,
     readonly job: RestoreJob,
     readonly connection: Connection,
     readonly person: Person,
-  ) {
-    this.definition = connection.definition;
-  }
+  ) {}
 
   /** Stops between two exchanges with the drive. */
   stop(): void {
@@ -118,7 +122,10 @@ export class Course {
   }
 
   /** Has a part of the work done where the link is; steps and waiting come back as they happen. */
-  async runAt<K extends keyof RunValues>(kind: K): Promise<Result<RunValues[K]>> {
+  async runAt<K extends keyof RunValues>(
+    kind: K,
+    more?: Omit<LinkAsks[K]["arg"], keyof RunArg>,
+  ): Promise<Result<RunValues[K]>> {
     const { job, connection } = this;
     const arg: RunArg = {
       drive: connection.id,
@@ -127,7 +134,7 @@ export class Course {
       steps: job.steps,
       pollMs: this.parts.pollMs,
     };
-    const end = await this.parts.links.ask(kind, arg, {
+    const end = await this.parts.links.ask(kind, { ...arg, ...more } as LinkAsks[K]["arg"], {
       signal: this.stopping.signal,
       onEvent: (event) => this.takeEvent(event),
     });
@@ -142,6 +149,7 @@ export class Course {
       // It is in the database already; from here on nobody knows until it is answered.
       if (event.which === "permanent") job.memory.permanent = "sent";
       if (event.which === "reset") job.memory.reset = "sent";
+      if (event.which === "switch") job.memory.switch = "sent";
       return;
     }
     if (event.type === "step") {

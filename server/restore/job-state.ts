@@ -32,6 +32,9 @@ const restoreMemory = object({
   permanent: oneOf(["no", "sent", "yes", "unknown"]),
   restart: optional(oneOf(["sent", "done"])),
   reset: optional(oneOf(["sent", "done"])),
+  switch: optional(oneOf(["sent", "done"])),
+  /** Who it answered as before it was switched over. */
+  was: optional(identityShape),
   beforeRecord: optional(whole()),
   beforeRecordId: optional(whole()),
   /** When the drive was read, ms since 1970. */
@@ -62,12 +65,13 @@ export function operationOf({ operation = "restore" }: Pick<RestoreMemory, "oper
 
 /** Whether anything was sent to the drive that could have changed it, or somebody was asked to switch it off: then there is something to account for. */
 export function touchedDrive({ memory, steps }: Pick<RestoreJob, "memory" | "steps">): boolean {
-  const { place, permanent, reset, restart } = memory;
+  const { place, permanent, reset, restart, switch: over } = memory;
   return (
     steps.some((each) => each.tries > 0) ||
     permanent !== "no" ||
     reset !== undefined ||
     restart !== undefined ||
+    over !== undefined ||
     place.stage === "power-off"
   );
 }

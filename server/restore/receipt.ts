@@ -41,6 +41,7 @@ export async function writeReceipt(
       recordTag: memory.recordTag,
       standing: recorded !== undefined && choice?.recordId === recorded.id,
       drive: memory.identity,
+      was: memory.was,
       previousSerial: memory.previousSerial,
       byName: job.byName,
       confirmedBy: memory.confirmedBy,

@@ -222,7 +222,7 @@ export class Restores {
         "Nothing was written yet, so there is nothing to put back.",
         "End the restore.",
       );
-    const connection = this.bench.findDrive(memory.identity.definitionId, memory.identity.serial);
+    const connection = this.bench.findDrive(memory.identity);
     if (connection?.phase !== "connected")
       return trouble(
         "not-connected",
@@ -249,8 +249,7 @@ export class Restores {
     await this.running.settleLeft(id);
     const job = await loadJob(this.parts.db, id, plantId);
     if (!job) return undefined;
-    const { definitionId, serial } = job.memory.identity;
-    return jobDetail(job, this.bench.findDrive(definitionId, serial)?.id);
+    return jobDetail(job, this.bench.findDrive(job.memory.identity)?.id);
   }
 
   /** Whether a restore is one of a plant's. */
@@ -291,12 +290,11 @@ export class Restores {
     const job = await loadJob(this.parts.db, id);
     if (!job) return NO_SUCH;
     if (!job.open || !stands(job)) return STANDS_OTHERWISE;
-    const { definitionId, serial } = job.memory.identity;
-    const connection = this.bench.findDrive(definitionId, serial);
+    const connection = this.bench.findDrive(job.memory.identity);
     if (!connection)
       return trouble(
         "not-connected",
-        `Drive ${serial} is not connected.`,
+        `Drive ${job.memory.identity.serial} is not connected.`,
         "Connect it on the bench, then go on.",
       );
     return good(new RestoreRunner(this.parts, this.bench, job, connection, person));

@@ -1,15 +1,29 @@
 import { and, desc, eq, sql } from "drizzle-orm";
 import { defaultFor, type Definition } from "@/core/definition";
-import { checkOperation, planOperation, startsByItself, type Operation, type Plan } from "@/core/restore";
+import { ownDefinitionId } from "@/core/drive";
+import {
+  checkOperation,
+  isSwitchOver,
+  planOperation,
+  planSwitchOver,
+  startsByItself,
+  switchingPlan,
+  type Operation,
+  type Plan,
+  type Switching,
+  type SwitchOver,
+} from "@/core/restore";
+import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { lastPermanent, type Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
 import { recordById, standingOf } from "@/server/ledger";
 import type { RestoreJob } from "./job-state";
 
 /** Works out what an operation other than a restore will change and what is looked at first, and puts both into its memory. */
 export async function reviewOperation(
-  { db, wall }: { db: Database; wall: () => number },
+  { db, wall, shelf }: { db: Database; wall: () => number; shelf: DefinitionShelf },
   { memory, positionId, driveKey }: RestoreJob,
   operation: Exclude<Operation, "restore">,
   connection: Connection,
@@ -21,7 +35,10 @@ export async function reviewOperation(
   const permanent = await lastPermanent(db, connection);
   const { rating } = identity;
   const choice = await standingOf(db, positionId);
-  const plan = planOperation(operation, { definition, rating, live, permanent: permanent?.values });
+  const over = isSwitchOver(operation) ? switchingOf(shelf, operation, connection, live) : undefined;
+  const plan = isSwitchOver(operation)
+    ? switchingPlan(typeof over === "object" ? over : undefined)
+    : planOperation(operation, { definition, rating, live, permanent: permanent?.values });
   const off = operation === "power-off" ? await lastOff(db, driveKey) : undefined;
   memory.plan = plan;
   memory.checks = checkOperation(operation, {
@@ -29,11 +46,32 @@ export async function reviewOperation(
     drive: identity,
     state,
     alike,
-    startsByItself: startsByItself(definition, afterwards(definition, operation, plan, live, rating)),
+    startsByItself: plan.over
+      ? startsByItself(
+          shelf.get(plan.over.definitionId),
+          factoryOf(shelf.get(plan.over.definitionId), plan.over.rating),
+        )
+      : startsByItself(definition, afterwards(definition, operation, plan, live, rating)),
+    over,
     standing: choice && (await recordById(db, choice.recordId))?.number,
     lastOffS: off && (wall() - off.getTime()) / 1000,
   });
 }
+
+/** What switching the connected drive over would come to, or why it cannot be. */
+function switchingOf(
+  shelf: DefinitionShelf,
+  operation: SwitchOver,
+  { identity }: Connection,
+  live: ReadonlyMap<string, RawValue>,
+): Switching | string {
+  const own = shelf.get(ownDefinitionId(identity));
+  const other = own.file.imitates && shelf.find(own.file.imitates.definitionId);
+  return planSwitchOver(operation, { own, other, drive: identity, live });
+}
+
+const factoryOf = (definition: Definition, rating: string | undefined): ReadonlyMap<string, RawValue> =>
+  valuesByCode(factorySet(definition, rating));
 
 /** What the drive will hold, as far as it is known: what is not foreseen may stay as it is. */
 function afterwards(

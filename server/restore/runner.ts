@@ -1,7 +1,9 @@
 import { randomUUID } from "node:crypto";
+import type { Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import {
   countSteps,
+  isSwitchOver,
   MOST_ROUNDS,
   move,
   outsideOf,
@@ -10,6 +12,9 @@ import {
   stepsOf,
   verifyOperation,
   verifyRestore,
+  verifySwitchOver,
+  type Operation,
+  type Verification,
   worksByItself,
   type PlaceEvent,
   type Stage,
@@ -80,6 +85,8 @@ export class RestoreRunner {
         return this.powerOff();
       case "reset":
         return this.reset();
+      case "switch-over":
+        return this.switchOver();
       case "verify":
         return this.verify();
       default:
@@ -217,6 +224,30 @@ export class RestoreRunner {
     return good({ type: "through", to: "verify" });
   }
 
+  private async switchOver(): Promise<Result<PlaceEvent>> {
+    const { job, connection, course } = this;
+    const { memory } = job;
+    const over = memory.plan!.over!;
+    // The command goes out once. Whatever became of it since, the drive itself tells as whom it answers.
+    const done = await course.runAt("switchOver", { over, send: memory.switch === undefined });
+    if (!done.ok) {
+      if (done.trouble.kind === "refused") delete memory.switch;
+      return done;
+    }
+    if (done.value === "as-before") {
+      delete memory.switch;
+      return bad({
+        kind: "refused",
+        text: `It answers as ${connection.identity.ratingName} as before: it was not switched over.`,
+        remedy: `Going on asks for it once more; or: ${over.howTo}`,
+      });
+    }
+    memory.was ??= memory.identity;
+    memory.identity = connection.identity;
+    memory.switch = "done";
+    return good({ type: "through", to: "verify" });
+  }
+
   private async verify(): Promise<Result<PlaceEvent>> {
     const { job } = this;
     const { definition } = this.course;
@@ -227,12 +258,9 @@ export class RestoreRunner {
     job.memory.afterRecord = (await this.course.keep("after", values.value)).number;
     const { volatile } = this.connection.state ?? {};
     const operation = operationOf(job.memory);
-    const verification =
-      operation === "restore"
-        ? verifyRestore(definition, job.steps, before, values.value)
-        : verifyOperation(operation, definition, job.memory.plan!, before, values.value, volatile);
-    if (operation === "power-off" || operation === "factory-reset")
-      job.memory.permanent = permanence(volatile);
+    const verification = this.verification(operation, before, values.value);
+    if (operation !== "restore" && operation !== "make-permanent")
+      job.memory.permanent = permanence(definition, volatile);
     job.steps = job.steps.map((step) => settleReadBack(step, values.value.get(step.code)));
     await replaceSteps(db, job.id, job.steps);
     job.memory.place = move(move(job.memory.place, { type: "through", to: "receipt" }), { type: "done" });
@@ -253,10 +281,27 @@ export class RestoreRunner {
     this.course.announce();
     return good({ type: "resume" });
   }
+
+  /** How it came out, from what was read before and after. */
+  private verification(
+    operation: Operation,
+    before: ReadonlyMap<string, RawValue>,
+    after: ReadonlyMap<string, RawValue>,
+  ): Verification {
+    const { definition } = this.course;
+    const { plan, identity } = this.job.memory;
+    if (operation === "restore") return verifyRestore(definition, this.job.steps, before, after);
+    if (!isSwitchOver(operation))
+      return verifyOperation(operation, definition, plan!, before, after, this.connection.state?.volatile);
+    const { equal, ...verification } = verifySwitchOver(definition, identity.rating, after);
+    plan!.equal = equal;
+    return verification;
+  }
 }
 
-/** Whether everything it holds is in the permanent memory, as the drive tells it. */
-function permanence(volatile: boolean | undefined): "yes" | "no" | "unknown" {
+/** Whether everything it holds is in the permanent memory, as the drive or its definition tells it. */
+function permanence({ file }: Definition, volatile: boolean | undefined): "yes" | "no" | "unknown" {
+  if (file.writesLand === "permanent") return "yes";
   if (volatile === undefined) return "unknown";
   return volatile ? "no" : "yes";
 }

@@ -45,6 +45,10 @@ export function jobDetail(job: RestoreJob, connectionId?: string): RestoreDetail
 
 /** Stands for exactly the writes a person saw: when the plan changed meanwhile, it is another one. */
 export function planHash(plan: Plan): string {
+  if (plan.over) {
+    const { definitionId, rating = null, lost, command } = plan.over;
+    return hashText(JSON.stringify(["over", definitionId, rating, lost, command?.value ?? null]));
+  }
   const writes = plan.writes.map(({ code, from, to }) => [code, from ?? null, to]);
   return hashText(JSON.stringify(plan.untold ? ["untold", writes] : writes));
 }

@@ -27,6 +27,8 @@ export interface TestPlant {
   drive: StandInDrive;
   /** Puts another drive in its place. */
   swap(make: DriveMake): StandInDrive;
+  /** The same, of whatever family. */
+  putIn(family: Definition, make: DriveMake): StandInDrive;
   /** Ends the program without any farewell: from now on it reaches neither database nor drive. */
   kill(): void;
   /** Told of everything that the program is about to write into its database; on `true` the disk is full. */
@@ -187,8 +189,9 @@ export async function testPlant(
     wall: Date.now,
     drive: old,
     diskFull: undefined,
-    swap(make) {
-      const fresh = new StandInDrive(family, make, undefined, definitions);
+    swap: (make) => plant.putIn(family, make),
+    putIn(other, make) {
+      const fresh = new StandInDrive(other, make, undefined, definitions);
       line.replace(plant.drive, fresh);
       plant.drive = fresh;
       return fresh;

@@ -1,4 +1,4 @@
-import { list, object, optional, text, whole } from "@/core/shape";
+import { list, object, optional, text, whole, yesNo } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { rawValue } from "../views/drive";
 import { standInView } from "../views/stand-in";
@@ -28,6 +28,7 @@ export const actAtCabinet = endpoint({
     disturbance: optional(text({ max: 80 })),
     make: optional(object({ rating: name, firmware: name, serial: name })),
     definitionId: optional(name),
+    predecessor: optional(yesNo),
     what: optional(text({ max: 200 })),
     code: optional(name),
     raw: optional(rawValue),

@@ -20,14 +20,16 @@ export const startRestore = endpoint({
   troubles: ["not-connected", "busy", "no-definition", "ask-first"],
 });
 
+const OTHERS = ["make-permanent", "power-off", "factory-reset", "imitate", "be-itself"] as const;
+
 export const startOperation = endpoint({
   method: "POST",
   path: "/api/plants/:plant/operations",
-  does: "Begins something other than a restore with a connected drive (make permanent, give up by a power-off, factory reset): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
+  does: "Begins something other than a restore with a connected drive (make permanent, give up by a power-off, factory reset, imitate its predecessor or be itself again): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
   right: "restore",
   acknowledged: true,
   params: object({ plant: name }),
-  body: object({ connection: name, operation: oneOf(["make-permanent", "power-off", "factory-reset"]) }),
+  body: object({ connection: name, operation: oneOf(OTHERS) }),
   answer: jobView,
   troubles: ["not-connected", "not-now", "busy", "no-definition"],
 });

@@ -88,7 +88,15 @@ export const identity = object({
   modules: optional(
     list(object({ slot: whole(), name: text(), serial: optional(text()), firmware: optional(text()) })),
   ),
-  really: optional(object({ definitionId: text(), family: text(), ratingName: text(), firmware: text() })),
+  really: optional(
+    object({
+      definitionId: text(),
+      family: text(),
+      rating: optional(text()),
+      ratingName: text(),
+      firmware: text(),
+    }),
+  ),
 });
 same<Same<Required<Of<typeof identity>>, Required<DriveIdentity>>>();
 

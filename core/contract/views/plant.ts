@@ -4,11 +4,14 @@ import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/co
 const count = whole({ min: 0 });
 const nextStep = object({
   text: text(),
-  do: oneOf(["import", "connect", "raise", "compare", "restore", "receipt", "store", "look"]),
+  do: oneOf(["import", "connect", "raise", "compare", "restore", "receipt", "store", "look", "carry-over"]),
   record: optional(count),
   with: optional(count),
   restore: optional(count),
   receipt: optional(count),
+  definition: optional(text()),
+  rating: optional(text()),
+  firmware: optional(text()),
 });
 export const reason = object({
   code: oneOf(REASON_CODES),

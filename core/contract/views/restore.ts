@@ -1,3 +1,4 @@
+import { commandShape } from "@/core/definition";
 import {
   EXCHANGED,
   LEFT_OUT,
@@ -10,6 +11,7 @@ import {
   type Place,
   type Plan,
   type PlanChoices,
+  type Switching,
   type WriteStep,
 } from "@/core/restore";
 import {
@@ -71,12 +73,27 @@ export const leftOut = object({
   to: optional(rawValue),
 });
 
+const switching = object({
+  definitionId: text(),
+  title: text(),
+  rating: optional(text()),
+  ratingName: optional(text()),
+  command: optional(commandShape),
+  howTo: text(),
+  resets: optional(text()),
+  lost: whole(),
+  address: whole(),
+  way: text(),
+});
+same<Same<Of<typeof switching>, Switching>>();
+
 export const plan = object({
   writes: list(object({ code: text(), from: optional(rawValue), to: rawValue, caution: optional(text()) })),
   leftOut: list(leftOut),
   equal: whole(),
   rest: optional(whole()),
   untold: optional(yesNo),
+  over: optional(switching),
   needsRestart: yesNo,
 });
 same<Same<Required<Of<typeof plan>>["equal"], Plan["equal"]>>();
@@ -171,6 +188,8 @@ export const receiptContent = object({
   recordTag: optional(text()),
   standing: yesNo,
   drive: identity,
+  /** Of a switch-over: who it answered as before. */
+  was: optional(identity),
   previousSerial: text(),
   byName: text(),
   /** Who confirmed the plan and who ended it, where it was not done by itself. */

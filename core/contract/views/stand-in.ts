@@ -20,6 +20,8 @@ export const standInView = object({
   serial: text(),
   address: whole(),
   axes: whole(),
+  /** Of one that can imitate its predecessor: whether it does, and as what it answers. */
+  answersAs: optional(object({ predecessor: yesNo, family: text() })),
   /** It has a power part that can be exchanged on its own. */
   hasPowerPart: yesNo,
   /** Its control part can live while the power part is not fed. */

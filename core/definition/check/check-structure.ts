@@ -29,6 +29,14 @@ export function structure(file: DefinitionFile): DefinitionFault[] {
     group.groups?.forEach((each, i) => visit(each, `${path}.groups[${i}]`));
   };
   file.groups.forEach((each, i) => visit(each, `groups[${i}]`));
+  for (const rating of Object.keys(file.imitates?.ratings ?? {}))
+    if (!file.ratings.some((each) => each.id === rating))
+      faults.push({
+        path: "imitates.ratings",
+        found: rating,
+        expected: 'the id of one of "ratings"',
+        remedy: "Correct the id, or remove it: a rating that is not named cannot imitate.",
+      });
   return faults;
 }
 

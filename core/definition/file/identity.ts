@@ -1,7 +1,18 @@
 import Joi from "joi";
 import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of } from "@/core/shape";
-import { address, code, identifier, keyed, natural, physical, positive, amount, text } from "./shapes";
-import { sign } from "./signs";
+import {
+  address,
+  code,
+  identifier,
+  keyed,
+  natural,
+  physical,
+  positive,
+  amount,
+  text,
+  version,
+} from "./shapes";
+import { command, sign } from "./signs";
 
 const minorSteps = whole({ min: 2 });
 const raw32 = whole({ min: 0, max: 0xffffffff });
@@ -93,5 +104,21 @@ export const modules = object({
 });
 export type ModulesSpec = Of<typeof modules>;
 
-/** This family can answer as another one: the definition it then fits, and the sign that it does so now. */
-export const imitates = object({ definitionId: identifier, active: sign, howTo: text });
+/**
+ * This family can answer as another one: the definition it then fits, and the sign that it does so now. `on` and `off` switch it over, where that can be
+ * done over the link; else a person does it at the keypad, as `howTo` says. Either resets every parameter.
+ */
+export const imitates = object({
+  definitionId: identifier,
+  active: sign,
+  howTo: text,
+  /** What is lost with it, and what holds instead. */
+  resets: optional(text),
+  /** As which rating of the other family each of its own answers; one that is not named cannot. */
+  ratings: optional(shapeOf<Record<string, string>>(Joi.object().pattern(Joi.string(), Joi.string()))),
+  /** The firmware that it then says it has. */
+  firmware: optional(version),
+  on: optional(command),
+  off: optional(command),
+});
+export type ImitatesSpec = Of<typeof imitates>;

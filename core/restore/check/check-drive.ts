@@ -12,9 +12,12 @@ export function family({ record, drive, definition }: DriveInput): Check {
     id: "family",
     title: "Family",
     verdict: "stop",
-    found: `The record was made under another parameter list (${record.recordedAs ?? record.definitionId}) than this drive has (${listName(definition)}), and there is no mapping between the two.`,
-    remedy:
-      "Fit a drive with the recorded list, or enter the values by hand and record the drive anew. Until then nothing is written.",
+    found: `The record was made under another parameter list (${record.recordedAs ?? record.definitionId}) than this drive has (${listName(definition)}).`,
+    remedy: `${
+      definition.file.imitates?.definitionId === record.definitionId
+        ? "This drive can imitate the recorded family: switch it over on its page, then restore the record as it is. Or carry"
+        : "Carry"
+    } the record over to this drive first, or fit a drive with the recorded list. Until then nothing is written.`,
   };
 }
 
@@ -49,6 +52,21 @@ export function rating({ record, drive, definition }: DriveInput): Check {
     remedy:
       "Fit a drive of the recorded rating, or carry the record over to this one first. Until then nothing is written.",
   };
+}
+
+/** It says that it is what it imitates; what it can bear is what it really is. */
+export function imitating({ drive }: DriveInput): Check[] {
+  if (!drive.really) return [];
+  const { family: really, ratingName, firmware } = drive.really;
+  return [
+    {
+      id: "imitates",
+      title: "Imitates its predecessor",
+      verdict: "caution",
+      found: `It answers as a ${drive.ratingName}. Really it is a ${really}, ${ratingName}, firmware ${firmware}.`,
+      remedy: "Compare the motor's current with what the drive really bears, on its type plate.",
+    },
+  ];
 }
 
 export function supply({ record, drive }: DriveInput): Check {

@@ -2,6 +2,7 @@
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import type { Operation } from "../operation";
+import type { Switching } from "../switching";
 import { fine, notTold, type Check } from "./check";
 import { beside, rightDrive } from "./check-people";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
@@ -16,6 +17,8 @@ export interface OperationInput {
   startsByItself: readonly string[];
   /** Since when the position has a standing record; undefined when it has none. */
   standing?: number;
+  /** Of a switch-over: what it comes to, or why it cannot be done. */
+  over?: Switching | string;
   /** Seconds since this drive was last switched off from here; undefined when it never was. */
   lastOffS?: number;
 }
@@ -54,6 +57,20 @@ export function checkOperation(operation: Exclude<Operation, "restore">, input: 
         mains(input),
         trips(input),
         permission(input),
+      ];
+    case "imitate":
+    case "be-itself":
+      return [
+        canSwitchOver(input),
+        rightDrive(input),
+        beside(),
+        standingThere(input),
+        stopped(input),
+        runCommand(input),
+        atPowerUp(input),
+        mains(input),
+        trips(input),
+        ...(typeof input.over === "object" && input.over.command ? [permission(input)] : []),
       ];
   }
 }
@@ -101,6 +118,25 @@ function canReset({ definition }: OperationInput): Check {
         "The definition does not say how this drive is reset.",
         "Do it at its keypad, then read it again.",
       );
+}
+
+function canSwitchOver({ over }: OperationInput): Check {
+  const title = "Can be switched over";
+  if (typeof over !== "object")
+    return stop(
+      "switch-over",
+      title,
+      over ?? "The definition does not say how it is switched over.",
+      "End this; nothing was sent.",
+    );
+  if (over.resets === undefined)
+    return notTold(
+      "switch-over",
+      title,
+      "The definition does not say what is lost by switching it over.",
+      "Look it up in its manual. What it holds now is kept as the record of before.",
+    );
+  return fine("switch-over", title, over.command?.text ?? over.howTo);
 }
 
 /** What is reset may be wanted again: the record of before is kept, but a standing record was looked at by a person. */

@@ -1,6 +1,6 @@
 /** What is looked at before the first write. */
 import type { Check, CheckInput, Looked } from "./check";
-import { family, firmware, fitted, rating, serial, supply } from "./check-drive";
+import { family, firmware, fitted, imitating, rating, serial, supply } from "./check-drive";
 import { partAlone } from "./check-part";
 import { beside, endsAs, exchanged, rightDrive } from "./check-people";
 import { complete, newer, notRead, ofOther, selfStart, standing } from "./check-record";
@@ -18,6 +18,7 @@ export function checkRestore(input: CheckInput): Check[] {
   return [
     family(input),
     rating(input),
+    ...imitating(input),
     supply(input),
     firmware(input),
     fitted(input),

@@ -5,4 +5,5 @@ export { STOPPED_BY_PERSON, type Run, type SentCommand, type WritableDrive } fro
 export { awaitPowerOff } from "./power-off";
 export { resetDrive } from "./reset";
 export { restartDrive } from "./restart";
+export { switchOver } from "./switch-over";
 export { writeSteps } from "./write";

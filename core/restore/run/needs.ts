@@ -26,10 +26,12 @@ export interface WritableDrive {
   command(era: number, command: Command): Promise<WriteOutcome>;
   /** After a restart the drive may answer at this address too. */
   expectAlsoAt(unit: number): void;
+  /** After it was switched over the drive answers with another parameter list; it is taken back with that one too. */
+  expectAlsoAs(definitionId: string): void;
 }
 
 /** A command that is written down before it is sent. */
-export type SentCommand = "permanent" | "restart" | "reset";
+export type SentCommand = "permanent" | "restart" | "reset" | "switch";
 
 /** What a run of writes works on, and whom it tells. */
 export interface Run {

@@ -8,6 +8,7 @@ import {
   passGate,
   resetDrive,
   restartDrive,
+  switchOver,
   writeSteps,
   type Run,
 } from "@/core/restore/run";
@@ -92,6 +93,7 @@ export class LinkHost {
       makePermanent: (arg, under) => this.run(arg, under, makePermanent),
       restart: (arg, under) => this.run(arg, under, restartDrive),
       powerOff: (arg, under) => this.run(arg, under, awaitPowerOff),
+      switchOver: (arg, under) => this.run(arg, under, (run) => switchOver(run, arg.over, arg.send)),
       reset: (arg, under) => this.run(arg, under, resetDrive),
       search: async ({ about, passes }, { emit, signal }) => {
         const search = new Search(about, passes, {

@@ -1,8 +1,10 @@
 import { definitionFor, type Definition } from "@/core/definition";
 import {
   bad,
+  driveKeyOf,
   fittingOf,
   good,
+  identifyAgain,
   identifyDrive,
   type DriveIdentity,
   type DriveSession,
@@ -54,6 +56,7 @@ export class LiveDrive {
   /** How long the last look took, waiting for its turn included. */
   private lookMs = 0;
   private alsoAt: number | undefined;
+  private alsoAs: string | undefined;
   /** A person chose the family and the drive does not tell who it is. */
   private takenFor = false;
 
@@ -139,7 +142,13 @@ export class LiveDrive {
 
   /** Asks who is there now. A drive that tells no serial number is known by where it answers. */
   async identify(): Promise<Result<DriveIdentity>> {
-    const found = await this.session(IMPORTANCE.restore).identify();
+    const { identity } = this.view;
+    const really = this.parts.candidates.find((each) => each.id === identity?.really?.definitionId);
+    const found = await identifyAgain(
+      identity,
+      this.session(IMPORTANCE.restore),
+      really && this.sessionFor(really, IMPORTANCE.restore),
+    );
     return found.ok ? good(this.placed(found.value)) : found;
   }
 
@@ -214,6 +223,11 @@ export class LiveDrive {
   /** After a restart the drive may answer at the address that was written to it: it is looked for there too. */
   expectAlsoAt(unit: number): void {
     if (unit !== this.view.unit) this.alsoAt = unit;
+  }
+
+  /** After it was switched over it answers with another parameter list: the same drive is taken back with that one too. */
+  expectAlsoAs(definitionId: string): void {
+    this.alsoAs = definitionId;
   }
 
   end(): void {
@@ -304,20 +318,41 @@ export class LiveDrive {
       this.takeState(answer.value);
       return this.enter("connected");
     }
-    let identity = await this.identify();
+    let identity = await this.whoAnswers();
     if (!identity.ok && this.alsoAt !== undefined) {
       // Whoever does not answer here may answer there; if nobody does, both are tried again.
       const elsewhere = this.alsoAt;
       this.alsoAt = this.view.unit;
       this.view = { ...this.view, unit: elsewhere };
-      identity = await this.identify();
+      identity = await this.whoAnswers();
     }
-    const back = await whoIsBack(identity, this.view.identity!, session);
-    if (!back.ok && back.trouble.kind === "other-drive") this.refuseOther(back.trouble);
+    const back = await whoIsBack(identity, this.view.identity!, this.session(IMPORTANCE.restore));
+    // Where it was only looked for as well, another drive may stand by right.
+    if (!back.ok && back.trouble.kind === "other-drive" && this.alsoAt === undefined)
+      this.refuseOther(back.trouble);
     if (!back.ok) return;
     this.alsoAt = undefined;
+    this.alsoAs = undefined;
     this.takeState(back.value);
     this.enter("connected");
+  }
+
+  /** Who answers after a loss. Where a switch-over is expected the same drive is known with either parameter list, and read with the one that holds from then on. */
+  private async whoAnswers(): Promise<Result<DriveIdentity>> {
+    if (this.alsoAs === undefined) return this.identify();
+    const found = await identifyDrive(
+      (definition) => this.sessionFor(definition, IMPORTANCE.restore),
+      this.parts.candidates,
+    );
+    if (!found.ok) return found;
+    const { definition, fit } = found.value;
+    const identity = this.placed(found.value.identity);
+    const known = this.view.identity!;
+    if (definition.id === this.alsoAs && driveKeyOf(identity) === driveKeyOf(known)) {
+      this.definition = definitionFor(definition, fittingOf(identity));
+      this.view = { ...this.view, identity, definitionId: definition.id, fit, state: undefined };
+    }
+    return good(identity);
   }
 
   private refuseOther(trouble: Trouble): void {

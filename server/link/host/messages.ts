@@ -2,7 +2,7 @@ import type { FoundDrive, ReadingView, SearchView } from "@/core/contract";
 import type { DefinitionFile, ModbusLink, Scope } from "@/core/definition";
 import type { DriveIdentity, DriveState, Item, ItemOutcome, Result, Trouble } from "@/core/drive";
 import type { Advice, LinkSettings, SearchPass } from "@/core/link";
-import type { WaitsFor, WriteStep } from "@/core/restore";
+import type { Switching, WaitsFor, WriteStep } from "@/core/restore";
 import type { Permanence, SentCommand } from "@/core/restore/run";
 import type { RawValue } from "@/core/value";
 import type { Importance } from "../queue";
@@ -103,6 +103,12 @@ export type LinkAsks = {
   /** Waits until somebody has switched it off and on again; nothing is written. */
   powerOff: RunAsk<{ awayMs: number | undefined }>;
   reset: RunAsk<"reset" | "unknown">;
+  /** `send` false: the command went out before, and is not given again. */
+  switchOver: {
+    arg: RunArg & { over: Switching; send: boolean };
+    event: RunEvent;
+    value: RunEnd<"switched" | "as-before">;
+  };
   /** Waits until the same drive is there; nothing is written. */
   gate: RunAsk<number>;
   search: {

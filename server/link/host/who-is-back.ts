@@ -1,5 +1,6 @@
 import {
   bad,
+  driveKeyOf,
   sameDrive,
   type DriveIdentity,
   type DriveSession,
@@ -18,6 +19,12 @@ export async function whoIsBack(
 ): Promise<Result<DriveState>> {
   if (!answers.ok) return answers;
   if (sameDrive(answers.value, known)) return session.readState();
+  if (driveKeyOf(answers.value) === driveKeyOf(known) && answers.value.definitionId !== known.definitionId)
+    return bad({
+      kind: "other-drive",
+      text: `Drive ${known.serial} was switched over: it answers as ${answers.value.vendor} ${answers.value.ratingName} now, with another parameter list.`,
+      remedy: "Let go of this connection and connect again, so that it is read with the list that holds.",
+    });
   return bad({
     kind: "other-drive",
     text: `Another drive answers here now: ${answers.value.ratingName}, serial ${answers.value.serial}, instead of ${known.serial}.`,

@@ -41,5 +41,6 @@ export function writable(drive: LiveDrive): WritableDrive {
     write: (era, parameter, raw) => drive.writingSession(era).write(parameter, raw),
     command: (era, command) => drive.writingSession(era).command(command),
     expectAlsoAt: (unit) => drive.expectAlsoAt(unit),
+    expectAlsoAs: (definitionId) => drive.expectAlsoAs(definitionId),
   };
 }

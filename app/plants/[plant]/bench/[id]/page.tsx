@@ -1,11 +1,14 @@
 import { connectionIn } from "@/app/_lib/connection-of";
 import { page } from "@/app/_lib/page";
 import { partsOf, type Definition } from "@/core/definition";
+import type { DriveIdentity } from "@/core/drive";
+import type { SwitchOver } from "@/core/restore";
 import { setsInUse } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import { NOT_SETTINGS } from "@/core/value";
 import { DrivePage } from "@/features/bench/drive-page";
 import { permanentWrites, volatileCodes } from "@/server/bench";
+import type { DefinitionShelf } from "@/server/definitions";
 import { defaultColumn, recordById, recordColumn, standingOf } from "@/server/ledger";
 import { listTags } from "@/server/plant";
 
@@ -65,6 +68,7 @@ const { Page, generateMetadata } = page("see", {
           atOnce: definition.file.writesLand === "permanent",
           canMakePermanent: definition.file.makePermanent !== undefined,
           canReset: definition.file.factoryReset !== undefined,
+          switchOver: switchOverOf(app.shelf, identity),
           volatile: volatile && settingsAmong(definition, volatile),
           written: { operations: written.operations, most: written.most },
           bears: definition.file.bearsWrites,
@@ -76,5 +80,10 @@ const { Page, generateMetadata } = page("see", {
 /** How many settings are among these codes: what the drive measures is never meant. */
 function settingsAmong({ byCode }: Definition, codes: ReadonlySet<string>): number {
   return [...codes].filter((code) => !NOT_SETTINGS.has(byCode.get(code)?.kind ?? "measured")).length;
+}
+/** Whether it can be switched over, and which way: to its predecessor, or back to itself. */
+function switchOverOf(shelf: DefinitionShelf, identity: DriveIdentity): SwitchOver | undefined {
+  if (identity.really) return "be-itself";
+  return shelf.get(identity.definitionId).file.imitates ? "imitate" : undefined;
 }
 export { Page as default, generateMetadata };
