@@ -10,10 +10,12 @@ import type { RawValue } from "@/core/value";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
 import { openEmbedded, openServer, tables, type OpenDatabase } from "@/server/database";
+import { attach, storeFile } from "@/server/files";
 import { addPerson, type Person } from "@/server/people";
 import { namePlant } from "@/server/plant";
 import { loadSecret } from "@/server/secret";
 import { makeHistory } from "./history";
+import { makeProgram, valuesWith } from "./program";
 import { readScenario, settingsOf, type ScenarioPosition } from "./scenario";
 import { readStrangers } from "./strangers";
 
@@ -90,22 +92,41 @@ for (const [sort, area] of scenario.areas.entries()) {
         unitAddress: position.unit,
       })
       .returning();
+    const program = position.program === undefined ? undefined : makeProgram(position.program);
     const made = await makeHistory(
       app.db,
       family,
       definition,
       people,
       { ...position, id: row!.id, plantId: PLANT, linkName: link.name },
-      scenario.settings[position.like]!,
+      { ...scenario.settings[position.like]!, ...(program ? valuesWith(definition, program) : {}) },
       new Date(),
       index,
     );
     standIns.set(position.line, [
       ...(standIns.get(position.line) ?? []),
-      standIn(position, definition, made.serial, made.values),
+      {
+        ...standIn(position, definition, made.serial, made.values),
+        ...(program ? { program: { bytes: Buffer.from(program).toString("base64"), running: true } } : {}),
+      },
     ]);
+    if (program) await keepProgram(program, { id: row!.id, tag: position.tag });
     index += 1;
   }
+}
+
+/** The program's file, as somebody kept it with its position. */
+async function keepProgram(bytes: Uint8Array, { id, tag }: { id: number; tag: string }): Promise<void> {
+  const stored = await storeFile(app.db, new Blob([bytes.slice()]).stream(), bytes.length);
+  if (typeof stored === "string") throw new Error(stored);
+  await attach(
+    app.db,
+    people[0]!,
+    PLANT,
+    { positionId: id, words: tag, href: `/positions/${encodeURIComponent(tag)}` },
+    { hash: stored.hash, name: `${tag}-program-7.bin`, kind: "program", note: "Version 7, by Per Holm." },
+    new Date(),
+  );
 }
 
 /** Opens the server's database; ends the program when it holds a ledger already. */

@@ -22,6 +22,8 @@ export interface ScenarioPosition {
   /** How many records were made in the past. */
   records: number;
   like: string;
+  /** What its own program does; without one it has none. */
+  program?: string;
   twins?: string;
   story?: Story;
 }

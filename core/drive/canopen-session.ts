@@ -86,6 +86,35 @@ export class CanopenDriveSession implements DriveSession {
     return writeOutcomeOf(outcome);
   }
 
+  async writeBlock(address: number, bytes: Uint8Array, longestMs: number): Promise<WriteOutcome> {
+    return writeOutcomeOf(
+      await this.asker.ask(
+        { kind: "write", ...place(address), type: "octets", raw: digitsOf(bytes), domain: true },
+        this.blockMs(bytes.length) + longestMs,
+      ),
+    );
+  }
+
+  async readBlock(address: number, longestMs: number): Promise<Result<Uint8Array>> {
+    const outcome = await this.asker.ask(
+      { kind: "read", ...place(address), type: "octets", domain: true },
+      this.blockMs(0) + longestMs,
+    );
+    if (outcome.kind === "value") return good(bytesOf(String(outcome.raw)));
+    return bad(
+      troubleOf(
+        outcome.kind === "written"
+          ? { kind: "rubbish", reason: "The answer does not fit the question.", noise: "no-fit" }
+          : outcome,
+      ),
+    );
+  }
+
+  /** A segment of seven bytes and its answer take a few milliseconds on the slowest usual bus (CiA 301, SDO download segment). */
+  private blockMs(bytes: number): number {
+    return this.definition.slowestAnswerMs + Math.ceil(bytes / 7) * 5;
+  }
+
   async command(command: Command): Promise<WriteOutcome> {
     const question: SdoQuestion = {
       kind: "write",
@@ -101,3 +130,11 @@ export class CanopenDriveSession implements DriveSession {
     );
   }
 }
+
+const digitsOf = (bytes: Uint8Array): string =>
+  Array.from(bytes, (each) => each.toString(16).padStart(2, "0"))
+    .join("")
+    .toUpperCase();
+
+const bytesOf = (digits: string): Uint8Array =>
+  Uint8Array.from(digits.match(/../g) ?? [], (pair) => parseInt(pair, 16));

@@ -50,6 +50,10 @@ export interface DriveSession extends ItemReader {
   write(parameter: Parameter, raw: RawValue): Promise<WriteOutcome>;
   /** Gives a command and waits for its sign, where it has one. */
   command(command: Command): Promise<WriteOutcome>;
+  /** Sends a block of bytes to an object once; absent where the protocol has no such thing. `longestMs`: how long the drive may take with it. */
+  writeBlock?(address: number, bytes: Uint8Array, longestMs: number): Promise<WriteOutcome>;
+  /** Reads a block of bytes from an object. */
+  readBlock?(address: number, longestMs: number): Promise<Result<Uint8Array>>;
 }
 
 /** What the outcome of a write that was sent once means. */

@@ -21,6 +21,7 @@ export const REASON_CODES = [
   "other-rating",
   "imitates",
   "rating-not-told",
+  "no-program-file",
   "safety",
   "old",
   "no-spare",
@@ -72,6 +73,8 @@ export interface ReadinessFacts {
     /** Id of the rating it was read from; undefined where it is not told. */
     rating: string | undefined;
     notRead: boolean;
+    /** It was made with a program of the drive's own, and no file of one is kept with the position. */
+    programNotKept?: boolean;
   };
   /** When the drive was read last, also where nothing had changed and nothing was kept. */
   seenAt?: number;

@@ -133,6 +133,11 @@ describe("could it be replaced tonight?", () => {
       },
       ["with-care", "imitates"],
     ],
+    [
+      "no file of its program is kept",
+      { standing: { ...READY.standing!, programNotKept: true } },
+      ["with-care", "no-program-file"],
+    ],
     ["another rating is fitted", { fitted: { rating: "R-055" } }, ["with-care", "other-rating"]],
     ["safe functions unconfirmed", { unconfirmedSafety: 4 }, ["with-care", "safety"]],
     ["no spare", { spares: "none" }, ["with-care", "no-spare"]],

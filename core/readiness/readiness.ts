@@ -160,6 +160,13 @@ function driveReasons({ standing, fitted, openRestore, unconfirmedSafety }: Read
       },
     });
   }
+  if (standing?.programNotKept)
+    reasons.push({
+      code: "no-program-file",
+      severity: "care",
+      text: "Its drive has a program of its own, and no file of it is kept: the values alone will not make the machine run.",
+      next: { text: "Read it back, or add its file", do: "look" },
+    });
   if (unconfirmedSafety !== undefined)
     reasons.push({
       code: "safety",

@@ -6,6 +6,8 @@ import {
   ModbusDriveSession,
   type DriveIdentity,
   type DriveSession,
+  type Item,
+  type ItemOutcome,
   type DriveState,
   type Result,
   type Trouble,
@@ -98,6 +100,15 @@ export class RehearsalDrive implements WritableDrive {
 
   command(era: number, command: Command): Promise<WriteOutcome> {
     return era === this.era ? this.at.session.command(command) : Promise.resolve(NOTHING_SENT);
+  }
+
+  items(items: readonly Item[]): Promise<ItemOutcome[]> {
+    return this.at.session.readItems(items);
+  }
+
+  /** A rehearsed restore puts no program on. */
+  async writeBlock(): Promise<WriteOutcome> {
+    throw new Error("A restore writes no blocks.");
   }
 
   /** It is asked where it answers. */

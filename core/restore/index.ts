@@ -16,11 +16,13 @@ export { closingLines } from "./closing";
 export { EXCHANGED, EXCHANGED_TEXT, newParts, ownersOf, type Exchanged } from "./exchanged";
 export {
   ACTS_AT,
+  isOfProgram,
   isSwitchOver,
   OPERATION_WORDS,
   OPERATIONS,
   type Operation,
   type PlainOperation,
+  type ProgramOperation,
   type SwitchOver,
 } from "./operation";
 export { brokenRules, orderWrites } from "./order";
@@ -42,6 +44,8 @@ export {
   type Outside,
   type RestoredPart,
 } from "./part";
+export { planProgram, verifyProgram } from "./plan-program";
+export type { ChosenFile, PlannedProgram } from "./planned-program";
 export { planSwitchOver, switchingPlan, verifySwitchOver } from "./plan-switch-over";
 export type { Switching } from "./switching";
 export { planOperation, type OperationFacts } from "./plan-operation";
@@ -61,6 +65,7 @@ export {
   besideFacts,
   byWords,
   lookedWords,
+  ofProgramFacts,
   partFacts,
   OUTCOME_WORDS,
   PERMANENT_WORDS,

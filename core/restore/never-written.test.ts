@@ -106,6 +106,8 @@ describe("commands are never part of a plan", () => {
         return { kind: "written" };
       },
       command: async () => ({ kind: "written" }),
+      items: async () => [],
+      writeBlock: async () => ({ kind: "written" }),
       expectAlsoAt: () => undefined,
       expectAlsoAs: () => undefined,
     };

@@ -8,6 +8,7 @@ import type { Stage } from "./place";
  * - factory-reset: every parameter becomes the factory's
  * - imitate: it answers as its predecessor from then on
  * - be-itself: it answers as what it is again
+ * - program-put-on, program-start, program-stop, program-take-off: something is done with the drive's own program
  */
 export const OPERATIONS = [
   "restore",
@@ -16,6 +17,10 @@ export const OPERATIONS = [
   "factory-reset",
   "imitate",
   "be-itself",
+  "program-put-on",
+  "program-start",
+  "program-stop",
+  "program-take-off",
 ] as const;
 export type Operation = (typeof OPERATIONS)[number];
 
@@ -23,7 +28,15 @@ export type Operation = (typeof OPERATIONS)[number];
 export type SwitchOver = Extract<Operation, "imitate" | "be-itself">;
 
 /** Those that leave the parameter list as it is. */
-export type PlainOperation = Exclude<Operation, "restore" | SwitchOver>;
+export type PlainOperation = Exclude<Operation, "restore" | SwitchOver | ProgramOperation>;
+
+/** Those with the drive's own program. */
+export type ProgramOperation = Extract<Operation, `program-${string}`>;
+
+/** Whether it is about the drive's own program. */
+export function isOfProgram(operation: Operation): operation is ProgramOperation {
+  return operation.startsWith("program-");
+}
 
 /** Whether another definition holds after it. */
 export function isSwitchOver(operation: Operation): operation is SwitchOver {
@@ -38,6 +51,10 @@ export const ACTS_AT: Record<Operation, Stage> = {
   "factory-reset": "reset",
   imitate: "switch-over",
   "be-itself": "switch-over",
+  "program-put-on": "program",
+  "program-start": "program",
+  "program-stop": "program",
+  "program-take-off": "program",
 };
 
 /** In words: what it is called, what is asked for with its button, and how it is told of once it is over. */
@@ -63,5 +80,17 @@ export const OPERATION_WORDS: Record<Operation, { title: string; does: string; d
     title: "Imitate no more",
     does: "Switch back",
     did: "Switched back to its own parameter list",
+  },
+  "program-put-on": {
+    title: "Put its program on",
+    does: "Put it on",
+    did: "Its program put on",
+  },
+  "program-start": { title: "Start its program", does: "Start it", did: "Its program started" },
+  "program-stop": { title: "Stop its program", does: "Stop it", did: "Its program stopped" },
+  "program-take-off": {
+    title: "Take its program off",
+    does: "Take it off",
+    did: "Its program taken off",
   },
 };

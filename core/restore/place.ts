@@ -9,6 +9,7 @@ export const STAGES = [
   "power-off",
   "reset",
   "switch-over",
+  "program",
   "verify",
   "receipt",
 ] as const;
@@ -50,7 +51,7 @@ export const BEGINNING: Place = { stage: "read-before" };
 /** From which stage which may follow. */
 const NEXT: Record<Stage, readonly Stage[]> = {
   "read-before": ["review"],
-  review: ["write", "make-permanent", "power-off", "reset", "switch-over"],
+  review: ["write", "make-permanent", "power-off", "reset", "switch-over", "program"],
   write: ["look-again"],
   "look-again": ["make-permanent"],
   "make-permanent": ["restart", "verify"],
@@ -58,6 +59,7 @@ const NEXT: Record<Stage, readonly Stage[]> = {
   "power-off": ["verify"],
   reset: ["verify"],
   "switch-over": ["verify"],
+  program: ["verify"],
   verify: ["receipt"],
   receipt: [],
 };

@@ -3,6 +3,7 @@ import { checkRange, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/
 import { ofFormerPart, type Exchanged } from "./exchanged";
 import { orderWrites } from "./order";
 import type { RestoredPart } from "./part";
+import type { PlannedProgram } from "./planned-program";
 import type { PlannedWrite } from "./planned-write";
 import type { Switching } from "./switching";
 
@@ -67,6 +68,8 @@ export interface Plan {
   untold?: boolean;
   /** The drive answers with another parameter list afterwards: which, and what is lost. */
   over?: Switching;
+  /** What is done with the drive's own program. */
+  program?: PlannedProgram;
   /** Some written value takes effect only after a restart. */
   needsRestart: boolean;
 }

@@ -1,7 +1,9 @@
+import { identificationText } from "@/core/program";
 import type { Check } from "./check";
 import { EXCHANGED_TEXT, type Exchanged } from "./exchanged";
-import { isSwitchOver, OPERATION_WORDS, type Operation } from "./operation";
+import { isOfProgram, isSwitchOver, OPERATION_WORDS, type Operation } from "./operation";
 import { outsideWords, partWords, type Outside, type RestoredPart } from "./part";
+import type { PlannedProgram } from "./planned-program";
 
 /** How a restore ended, how each parameter came out, and where the values are now: in the words of the receipt, on the screen and on paper. */
 export const OUTCOME_WORDS = {
@@ -33,6 +35,10 @@ export const RECEIPT_HEADS: Record<Operation, [before: string, meant: string]> =
   "factory-reset": ["Before", "The factory's"],
   imitate: ["The factory's", "Expected"],
   "be-itself": ["The factory's", "Expected"],
+  "program-put-on": ["Before", "Expected"],
+  "program-start": ["Before", "Expected"],
+  "program-stop": ["Before", "Expected"],
+  "program-take-off": ["Before", "Expected"],
 };
 
 /** What a receipt is about, in one sentence. */
@@ -54,6 +60,8 @@ export function receiptAbout({
   if (kind === "restore")
     return `${good} of ${results.length} parameters written, read back and equal; ${equal} were already as recorded${rest}.`;
   const did = OPERATION_WORDS[kind].did;
+  if (isOfProgram(kind))
+    return `${did}: ${good} of ${results.length} things that the drive says of its program are as they were to be.`;
   if (isSwitchOver(kind)) return `${did}. ${equal} settings read again, each at the factory's value.`;
   if (untold) return `${did}. Which values it was about was not known beforehand.`;
   const unforeseen = leftOut.length > 0 ? `; of ${leftOut.length} nothing was foreseen` : "";
@@ -89,6 +97,24 @@ export function partFacts({
   if (!part) return [];
   const rest = outside ? outsideWords(outside) : "whether anything outside has changed was not read";
   return [["Only", `${partWords(part)}; ${rest}`]];
+}
+
+/** Of the drive's own program: which file went on, what was in it before, and what is kept of that. */
+export function ofProgramFacts({
+  program,
+}: {
+  program?: PlannedProgram;
+}): Array<[label: string, fact: string]> {
+  if (!program) return [];
+  const { file, now, keptAs, reason } = program;
+  const facts: Array<[string, string]> = [];
+  if (file) facts.push(["File put on", `${file.name}, ${identificationText(file.identification)}`]);
+  if (now.identification !== undefined)
+    facts.push(["In it before", `the program ${identificationText(now.identification)}`]);
+  else if (now.present === false) facts.push(["In it before", "no program"]);
+  if (keptAs) facts.push(["Kept of that", keptAs]);
+  if (reason) facts.push(["Why no file is kept", reason]);
+  return facts;
 }
 
 /** Who was at the machine, and what was exchanged there, as far as it was said. */

@@ -15,6 +15,8 @@ export interface DriveMake {
   values?: Record<string, RawValue>;
   /** Values in the running memory that were never made permanent. */
   volatileValues?: Record<string, RawValue>;
+  /** Its own program, in base64, and whether it runs. */
+  program?: { bytes: string; running?: boolean };
   /** It was switched over to answer as its predecessor: rating and values of what it imitates. */
   imitates?: { rating: string; firmware: string; values?: Record<string, RawValue> };
 }

@@ -1,10 +1,12 @@
 import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
+import type { SdoQuestion } from "@/core/protocol/canopen";
 import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
 import { Axis } from "./axis";
 import type { DriveMake } from "./drive-make";
 import { Memory } from "./memory";
+import { programValues, StandInProgram, type ProgramAnswer } from "./program";
 import { refusedValue, type Refused } from "./refused";
 
 /** Work the control part does after a command, in ms. */
@@ -26,6 +28,8 @@ export class StandInDrive {
   readonly refusing = new Set<string>();
   /** The drive it pretends to be. */
   imitating: StandInDrive | undefined;
+  /** Its own program, where the family has one. */
+  readonly program: StandInProgram | undefined;
   private running: Memory;
   private permanent: Memory;
   private card: Memory | undefined;
@@ -70,6 +74,12 @@ export class StandInDrive {
     for (const [code, raw] of Object.entries(make.volatileValues ?? {}))
       this.running.set(this.parameter(code), raw);
     if (make.imitates) this.imitate(make.imitates);
+    if (this.definition.file.program) {
+      const held = Uint8Array.from(atob(make.program?.bytes ?? ""), (each) => each.charCodeAt(0));
+      this.program = new StandInProgram(this.definition.file.program, clock, held);
+      this.program.running = make.program?.running ?? false;
+      this.showProgram();
+    }
     this.applyStart();
     this.tick(0, 0);
   }
@@ -139,6 +149,7 @@ export class StandInDrive {
     this.powered = false;
     this.permissionUntil = -Infinity;
     for (const axis of this.axes) axis.stopHard();
+    this.program?.powerOff();
     this.imitating?.powerOff();
     this.onRestart?.();
   }
@@ -152,6 +163,8 @@ export class StandInDrive {
     if (this.loadCard && this.card) this.permanent = this.card.copy();
     this.loadCard = false;
     this.running = this.permanent.copy();
+    if (this.program) this.program.running = this.programEnabled && this.program.identification !== undefined;
+    this.showProgram();
     this.applyStart();
     this.imitating?.powerOn();
     this.onStarted?.();
@@ -288,6 +301,26 @@ export class StandInDrive {
     return undefined;
   }
 
+  /** Answers what is asked of its own program; undefined where another object is meant, or it has none. */
+  askProgram(question: SdoQuestion): ProgramAnswer | undefined {
+    const answer = this.program?.answer(question, { still: !this.turning, enabled: this.programEnabled });
+    this.showProgram();
+    return answer;
+  }
+
+  private get programEnabled(): boolean {
+    const code = this.definition.file.program?.enabled;
+    return code === undefined || Number(this.running.get(this.parameter(code))) !== 0;
+  }
+
+  private showProgram(): void {
+    if (!this.program) return;
+    for (const [code, raw] of programValues(this.definition, this.program)) {
+      this.running.set(this.parameter(code), raw);
+      this.permanent.set(this.parameter(code), raw);
+    }
+  }
+
   /** Some values are worked out anew when another one changes: they are the factory's again. */
   private changeOthers({ base, axis, set }: Parameter): void {
     const changed = (this.definition.file.couplings ?? [])
@@ -339,6 +372,7 @@ export class StandInDrive {
       if (kept) this.running.set(each, before.get(each));
     }
     this.permanent = this.running.copy();
+    this.showProgram();
   }
 
   /** Switching over resets everything: from now on it has the predecessor's parameters at its factory values. */

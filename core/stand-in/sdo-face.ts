@@ -27,6 +27,10 @@ const SERVO = 0x00020192;
 /** How a drive looks as nodes on a CAN bus: parameters, identity and status as objects, refusals as abort codes. */
 export function answerSdo(drive: StandInDrive, node: number, question: SdoQuestion): SdoAnswer {
   const address = question.index * 256 + question.sub;
+  const own = node === 0 ? drive.askProgram(question) : undefined;
+  if (own === "written") return { kind: "written" };
+  if (typeof own === "string") return { kind: "abort", code: ABORTS[own] };
+  if (own) return { kind: "value", ...own };
   if (question.kind === "write") {
     const parameter = drive.byAddress.get(`${node}/${address}`);
     const fits = parameter === undefined || sameWidth(parameter.type, question.type);

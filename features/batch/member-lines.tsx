@@ -111,6 +111,7 @@ function placeWords({ stage, waitsFor, why }: Place, written: number, all: numbe
     "power-off": "is to be switched off",
     reset: "being reset",
     "switch-over": "being switched over",
+    program: "its program is worked on",
     verify: "read again",
     receipt: "done",
   }[stage];

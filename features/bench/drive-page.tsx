@@ -23,6 +23,7 @@ import { Identity, StandsAt } from "./identity";
 import { Keep } from "./keep";
 import { Memories, type MemoryFacts } from "./memories";
 import { Place } from "./place";
+import { Program, type ProgramView } from "./program";
 import { Reading } from "./reading";
 import { SetsInUse } from "./sets-in-use";
 
@@ -40,6 +41,8 @@ interface Props {
   parts: Parts | undefined;
   /** What is known of its memories. */
   memories: MemoryFacts | undefined;
+  /** Its own program, for a family that has one. */
+  program: ProgramView | undefined;
   /** Which parameter set it runs, for a family that has several. */
   sets: SetsFacts | undefined;
 }
@@ -58,6 +61,7 @@ export function DrivePage({
   hollow,
   parts,
   memories,
+  program,
   sets,
 }: Props) {
   const router = useRouter();
@@ -131,6 +135,7 @@ export function DrivePage({
           <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
           {sets && !reading && <SetsInUse sets={sets} />}
           {!reading && !job && <BeforeItRuns view={view} />}
+          {program && !job && !reading && <Program view={view} program={program} />}
           {memories && !job && !reading && <Memories view={view} facts={memories} />}
         </Touchable>
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}

@@ -151,6 +151,10 @@ const WORK: Record<Operation, string> = {
   "factory-reset": "factory reset",
   imitate: "switching over",
   "be-itself": "switching back",
+  "program-put-on": "putting its program on",
+  "program-start": "starting its program",
+  "program-stop": "stopping its program",
+  "program-take-off": "taking its program off",
 };
 
 const STAGES: Record<Stage, string> = {
@@ -163,6 +167,7 @@ const STAGES: Record<Stage, string> = {
   "power-off": "is to be switched off",
   reset: "being reset",
   "switch-over": "being switched over",
+  program: "its program is worked on",
   verify: "read again",
   receipt: "done",
 };

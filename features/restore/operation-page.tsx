@@ -2,7 +2,14 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { JobView, RestoreDetail } from "@/core/contract";
-import { ACTS_AT, isSwitchOver, OPERATION_WORDS, type Operation, type Plan } from "@/core/restore";
+import {
+  ACTS_AT,
+  isOfProgram,
+  isSwitchOver,
+  OPERATION_WORDS,
+  type Operation,
+  type Plan,
+} from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -13,6 +20,7 @@ import { moment } from "@/ui/when";
 import { Checks } from "./checks";
 import { Fates, Foreseen, Over, type ResetFates } from "./foreseen";
 import { Halt } from "./halt";
+import { OfProgram } from "./of-program";
 import { toParameter, type SheetParameter } from "./parameter";
 import { Decide, StopIt, ToReceipt, useLooked } from "./parts";
 import { Permission } from "./permission";
@@ -41,6 +49,11 @@ const ABOUT: Record<Exclude<Operation, "restore">, string> = {
   "factory-reset": "Every parameter becomes the factory's. This is no restore, and no preset.",
   imitate:
     "It answers as its predecessor from then on, with that one's parameter list at the factory's values. A record of the predecessor can be restored onto it afterwards.",
+  "program-put-on":
+    "The chosen file goes into its program memory, after what is in it was stopped and cleared. It is not started.",
+  "program-start": "The program in it is started. What it then does is the program's.",
+  "program-stop": "The program in it is stopped; it stays in its memory.",
+  "program-take-off": "The program in it is stopped and cleared. The machine does not run without it.",
   "be-itself":
     "It answers as what it is again, with its own parameter list at the factory's values. A record carried over to that list can be restored onto it afterwards.",
 };
@@ -139,7 +152,7 @@ export function OperationPage({
           >
             <ToReceipt
               restore={restore}
-              putsBack={operation !== "make-permanent" && !isSwitchOver(operation)}
+              putsBack={operation === "power-off" || operation === "factory-reset"}
             />
             {job.receiptId && isSwitchOver(operation) && <ThenRestore job={job} />}
           </Step>
@@ -156,6 +169,10 @@ const ACT: Record<Exclude<Operation, "restore">, string> = {
   "factory-reset": "Reset",
   imitate: "Switch over",
   "be-itself": "Switch back",
+  "program-put-on": "Put it on",
+  "program-start": "Start it",
+  "program-stop": "Stop it",
+  "program-take-off": "Take it off",
 };
 
 function doneWords(restore: LiveRestore, operation: Exclude<Operation, "restore">): string | undefined {
@@ -163,6 +180,7 @@ function doneWords(restore: LiveRestore, operation: Exclude<Operation, "restore"
   const through =
     past(restore, ACTS_AT[operation]) && !(job.place.over === "ended" && job.permanent === "no");
   if (!through) return undefined;
+  if (isOfProgram(operation)) return "what it says of it is read below";
   if (isSwitchOver(operation)) return `it answers as ${restore.job.identity.ratingName}`;
   if (operation === "factory-reset") return "asked for; what came of it is read below";
   if (operation === "power-off") return "it was away and is back";
@@ -209,7 +227,10 @@ function Look({
           <>
             {fates && <Fates fates={fates} />}
             {plan.over && <Over over={plan.over} />}
-            {!isSwitchOver(operation) && <Foreseen operation={operation} plan={plan} byCode={byCode} />}
+            {plan.program && <OfProgram program={plan.program} />}
+            {!isSwitchOver(operation) && !isOfProgram(operation) && (
+              <Foreseen operation={operation} plan={plan} byCode={byCode} />
+            )}
           </>
         )}
         {looking && plan && (
@@ -228,8 +249,9 @@ function Look({
   );
 }
 
-function foundWords({ untold, over, writes }: Plan): string {
+function foundWords({ untold, over, program, writes }: Plan): string {
   if (over) return "another parameter list";
+  if (program) return "its program";
   return untold ? "which values is not told" : `${writes.length} values`;
 }
 

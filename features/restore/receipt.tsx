@@ -10,6 +10,7 @@ import {
   LEFT_OUT,
   lookedWords,
   newParts,
+  ofProgramFacts,
   OPERATION_WORDS,
   OUTCOME_WORDS,
   partFacts,
@@ -100,6 +101,7 @@ export function Receipt({
         ]
       : ["Done", OPERATION_WORDS[content.kind].did],
     ...partFacts(content),
+    ...ofProgramFacts(content),
     [restored ? "Onto" : "With", driveWords(content.drive)],
     ...(content.was ? [["Answered before as", driveWords(content.was)] as [string, React.ReactNode]] : []),
     ...(restored

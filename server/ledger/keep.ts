@@ -1,7 +1,15 @@
 import { eq, sql } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
-import { completenessOf, pieceHash, recordHashes, type ParameterSet, type Piece } from "@/core/set";
+import { programFacts, type ProgramFacts } from "@/core/program";
+import {
+  completenessOf,
+  pieceHash,
+  recordHashes,
+  valuesByCode,
+  type ParameterSet,
+  type Piece,
+} from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
@@ -104,7 +112,7 @@ export async function keepReading(
         ratingName: reading.identity.ratingName,
         supply: reading.identity.supply,
         firmware: reading.identity.firmware,
-        facts: factsOf(reading.identity),
+        facts: factsOf(reading.identity, programFacts(definition, valuesByCode(reading.set))),
         definitionId: definition.id,
         definitionVersion: definition.version,
         hashAll: hashes.all,
@@ -152,8 +160,11 @@ const originText: Record<ReadOrigin, string> = {
 };
 
 /** What a record keeps of a drive beside its type plate. */
-function factsOf({ powerPart, axes, options, modules, really }: DriveIdentity): RecordRow["facts"] {
-  return { powerPart, axes, options, modules, really };
+function factsOf(
+  { powerPart, axes, options, modules, really }: DriveIdentity,
+  program: ProgramFacts | undefined,
+): RecordRow["facts"] {
+  return { powerPart, axes, options, modules, really, ...(program ? { program } : {}) };
 }
 
 /** Stores pieces once for each hash, and what the record holds once for the hash of all. */

@@ -10,6 +10,7 @@ import {
   LEFT_OUT,
   lookedWords,
   newParts,
+  ofProgramFacts,
   OPERATION_WORDS,
   OUTCOME_WORDS,
   partFacts,
@@ -72,6 +73,7 @@ export function receiptPaper(
           ]
         : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),
       ...partFacts(content),
+      ...ofProgramFacts(content),
       [restored ? "Onto" : "With", driveWords(drive)],
       ...(restored
         ? [["The record was of", wasOf(content.previousSerial, drive.serial)] as [string, string]]

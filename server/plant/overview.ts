@@ -8,7 +8,18 @@ import type { DefinitionShelf } from "@/server/definitions";
 import { wasNotRead } from "@/server/ledger";
 import { thresholdsOf } from "./plants";
 
-const { area, position, record, current, drive, job, receipt, safetySignOff } = tables;
+const {
+  area,
+  position,
+  record,
+  current,
+  drive,
+  job,
+  receipt,
+  safetySignOff,
+  attachment,
+  attachmentWithdrawn,
+} = tables;
 
 /** Every position of a plant with its readiness, area by area; in seven queries, whatever the number of positions and records. */
 export async function plantLines(
@@ -103,6 +114,7 @@ function recordsOf(row: Row) {
           missing: Number(row.standingMissing),
           rating: row.standingRating ?? undefined,
           notRead: row.standingOrigin !== null && wasNotRead(row.standingOrigin),
+          programNotKept: row.standingProgram === true && row.programKept === false,
         };
   return { newest, standing };
 }
@@ -143,6 +155,8 @@ function positionRows(db: Database, plantId: number) {
       standingFirmware: standing.firmware,
       standingHash: standing.hashSettings,
       standingOrigin: standing.origin,
+      standingProgram: sql<boolean | null>`(${standing.facts} -> 'program' ->> 'present')::boolean`,
+      programKept: sql<boolean>`exists (select 1 from ${attachment} where ${attachment.positionId} = ${position.id} and ${attachment.kind} = 'program' and not exists (select 1 from ${attachmentWithdrawn} where ${attachmentWithdrawn.attachmentId} = ${attachment.id}))`,
     })
     .from(position)
     .innerJoin(area, eq(area.id, position.areaId))

@@ -74,7 +74,15 @@ export async function beginOperation(
   db: Database,
   person: Person,
   plantId: number,
-  { positionId, operation }: { positionId: number; operation: Exclude<Operation, "restore"> },
+  {
+    positionId,
+    operation,
+    ofProgram,
+  }: {
+    positionId: number;
+    operation: Exclude<Operation, "restore">;
+    ofProgram?: RestoreMemory["ofProgram"];
+  },
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
@@ -83,6 +91,7 @@ export async function beginOperation(
   const memory: RestoreMemory = {
     place: BEGINNING,
     operation,
+    ofProgram,
     identity,
     previousSerial: identity.serial,
     choices: { ...USUAL_CHOICES, leaveOut: [] },

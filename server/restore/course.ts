@@ -43,6 +43,7 @@ interface RunValues {
   powerOff: { awayMs: number | undefined };
   reset: "reset" | "unknown";
   switchOver: "switched" | "as-before";
+  program: "done";
 }
 
 /**
@@ -149,6 +150,7 @@ export class Course {
       // It is in the database already; from here on nobody knows until it is answered.
       if (event.which === "permanent") job.memory.permanent = "sent";
       if (event.which === "reset") job.memory.reset = "sent";
+      if (event.which === "program") job.memory.program = "sent";
       if (event.which === "switch") job.memory.switch = "sent";
       return;
     }

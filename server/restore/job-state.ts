@@ -33,6 +33,9 @@ const restoreMemory = object({
   restart: optional(oneOf(["sent", "done"])),
   reset: optional(oneOf(["sent", "done"])),
   switch: optional(oneOf(["sent", "done"])),
+  program: optional(oneOf(["sent", "done"])),
+  /** What is done with its own program: which file is put on, or why none is kept of what is taken off. */
+  ofProgram: optional(object({ attachment: optional(whole()), reason: optional(text()) })),
   /** Who it answered as before it was switched over. */
   was: optional(identityShape),
   beforeRecord: optional(whole()),
@@ -65,13 +68,14 @@ export function operationOf({ operation = "restore" }: Pick<RestoreMemory, "oper
 
 /** Whether anything was sent to the drive that could have changed it, or somebody was asked to switch it off: then there is something to account for. */
 export function touchedDrive({ memory, steps }: Pick<RestoreJob, "memory" | "steps">): boolean {
-  const { place, permanent, reset, restart, switch: over } = memory;
+  const { place, permanent, reset, restart, switch: over, program } = memory;
   return (
     steps.some((each) => each.tries > 0) ||
     permanent !== "no" ||
     reset !== undefined ||
     restart !== undefined ||
     over !== undefined ||
+    program !== undefined ||
     place.stage === "power-off"
   );
 }

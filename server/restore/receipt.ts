@@ -42,6 +42,7 @@ export async function writeReceipt(
       standing: recorded !== undefined && choice?.recordId === recorded.id,
       drive: memory.identity,
       was: memory.was,
+      program: memory.plan?.program,
       previousSerial: memory.previousSerial,
       byName: job.byName,
       confirmedBy: memory.confirmedBy,

@@ -88,7 +88,15 @@ export class Restores {
   async startOperation(
     person: Person,
     plantId: number,
-    { connectionId, operation }: { connectionId: string; operation: Exclude<Operation, "restore"> },
+    {
+      connectionId,
+      operation,
+      ofProgram,
+    }: {
+      connectionId: string;
+      operation: Exclude<Operation, "restore">;
+      ofProgram?: { attachment?: number; reason?: string };
+    },
   ): Promise<Result<JobView>> {
     const connection = this.bench.find(connectionId);
     if (connection?.phase !== "connected" || connection.address.plantId !== plantId)
@@ -102,7 +110,7 @@ export class Restores {
       );
     const retired = await retiredThere(this.parts.db, positionId);
     if (retired) return bad(retired);
-    const request = { positionId, operation };
+    const request = { positionId, operation, ofProgram };
     const begun = await beginOperation(this.parts.db, person, plantId, request, connection, this.now());
     if (!begun.ok) return begun;
     this.bench.stop(connection.id);

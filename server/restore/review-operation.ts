@@ -3,12 +3,15 @@ import { defaultFor, type Definition } from "@/core/definition";
 import { ownDefinitionId } from "@/core/drive";
 import {
   checkOperation,
+  isOfProgram,
   isSwitchOver,
   planOperation,
+  planProgram,
   planSwitchOver,
   startsByItself,
   switchingPlan,
   type Operation,
+  type OperationFacts,
   type Plan,
   type Switching,
   type SwitchOver,
@@ -19,6 +22,7 @@ import { lastPermanent, type Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { recordById, standingOf } from "@/server/ledger";
+import { chosenProgram } from "@/server/program";
 import type { RestoreJob } from "./job-state";
 
 /** Works out what an operation other than a restore will change and what is looked at first, and puts both into its memory. */
@@ -36,9 +40,11 @@ export async function reviewOperation(
   const { rating } = identity;
   const choice = await standingOf(db, positionId);
   const over = isSwitchOver(operation) ? switchingOf(shelf, operation, connection, live) : undefined;
-  const plan = isSwitchOver(operation)
-    ? switchingPlan(typeof over === "object" ? over : undefined)
-    : planOperation(operation, { definition, rating, live, permanent: permanent?.values });
+  const program = isOfProgram(operation)
+    ? await chosenProgram(db, positionId, definition, live, memory.ofProgram ?? {})
+    : undefined;
+  const facts = { definition, rating, live, permanent: permanent?.values };
+  const plan = planOf(operation, facts, over, program?.chosen ?? {});
   const off = operation === "power-off" ? await lastOff(db, driveKey) : undefined;
   memory.plan = plan;
   memory.checks = checkOperation(operation, {
@@ -53,9 +59,22 @@ export async function reviewOperation(
         )
       : startsByItself(definition, afterwards(definition, operation, plan, live, rating)),
     over,
+    program: program && { planned: plan.program, badFile: program.badFile },
     standing: choice && (await recordById(db, choice.recordId))?.number,
     lastOffS: off && (wall() - off.getTime()) / 1000,
   });
+}
+
+/** What the operation will change, as far as that is known value by value. */
+function planOf(
+  operation: Exclude<Operation, "restore">,
+  facts: OperationFacts,
+  over: Switching | string | undefined,
+  chosen: Parameters<typeof planProgram>[2],
+): Plan {
+  if (isSwitchOver(operation)) return switchingPlan(typeof over === "object" ? over : undefined);
+  if (isOfProgram(operation)) return planProgram(facts.definition, facts.live, chosen);
+  return planOperation(operation, facts);
 }
 
 /** What switching the connected drive over would come to, or why it cannot be. */

@@ -1,5 +1,6 @@
 import type { Definition } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
+import { programFacts } from "@/core/program";
 import {
   checkRestore,
   onceRestored,
@@ -7,6 +8,7 @@ import {
   planRestore,
   settingsOutside,
   startsByItself,
+  type CheckInput,
   type Plan,
   type RestoredPart,
 } from "@/core/restore";
@@ -16,6 +18,7 @@ import { lastPermanent } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { factsOfRecord, loadSet, newerThan, recordById, standingOf } from "@/server/ledger";
+import { chosenProgram } from "@/server/program";
 import type { RestoreJob } from "./job-state";
 
 /** What would have to be written of the record for a drive that holds `live`. */
@@ -53,6 +56,7 @@ export async function review(
     alike,
     exchange: { said: memory.choices.exchanged, matters: exchangeMatters(definition, plan) },
     part: part && { part, volatileOutside: permanent && changedOutside(definition, part, permanent, live) },
+    program: await programOf(db, row.positionId, definition, values, live),
     record: {
       ...(await factsOfRecord(db, shelf, definition, row, set, stands)),
       // Of a part alone nothing else of the record reaches the drive.
@@ -82,4 +86,17 @@ function changedOutside(
 function exchangeMatters(definition: Definition, { writes, leftOut }: Plan): boolean {
   if (leftOut.some((each) => each.reason === "exchanged")) return true;
   return writes.some(({ code }) => ownersOf(definition.byCode.get(code)!).length > 0);
+}
+
+/** What the record and the drive say of the drive's own program, and the kept file that is the record's; undefined where the family has none. */
+async function programOf(
+  db: Database,
+  positionId: number,
+  definition: Definition,
+  recorded: ReadonlyMap<string, RawValue>,
+  live: ReadonlyMap<string, RawValue>,
+): Promise<CheckInput["program"]> {
+  if (!definition.file.program) return undefined;
+  const { keptAs } = (await chosenProgram(db, positionId, definition, recorded, {})).chosen;
+  return { recorded: programFacts(definition, recorded), now: programFacts(definition, live), keptAs };
 }

@@ -3,6 +3,7 @@ import type { Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import {
   countSteps,
+  isOfProgram,
   isSwitchOver,
   MOST_ROUNDS,
   move,
@@ -13,7 +14,9 @@ import {
   verifyOperation,
   verifyRestore,
   verifySwitchOver,
+  verifyProgram,
   type Operation,
+  type ProgramOperation,
   type Verification,
   worksByItself,
   type PlaceEvent,
@@ -24,6 +27,7 @@ import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
 import { dropReading, loadReading } from "@/server/link";
 import type { Person } from "@/server/people";
+import { contentOf } from "@/server/program";
 import { Course, type RunnerParts } from "./course";
 import { operationOf, replaceSteps, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";
@@ -87,6 +91,8 @@ export class RestoreRunner {
         return this.reset();
       case "switch-over":
         return this.switchOver();
+      case "program":
+        return this.program();
       case "verify":
         return this.verify();
       default:
@@ -248,6 +254,20 @@ export class RestoreRunner {
     return good({ type: "through", to: "verify" });
   }
 
+  private async program(): Promise<Result<PlaceEvent>> {
+    const { job, course } = this;
+    const { db } = this.parts;
+    const operation = operationOf(job.memory) as ProgramOperation;
+    const { file } = job.memory.plan!.program!;
+    const spec = course.definition.file.program!;
+    const bytes = file && (await contentOf(db, file.hash, file.bytes, spec));
+    const work = { operation, file: file && { bytes: bytes!, identification: file.identification } };
+    const done = await course.runAt("program", { work });
+    if (!done.ok) return done;
+    job.memory.program = "done";
+    return good({ type: "through", to: "verify" });
+  }
+
   private async verify(): Promise<Result<PlaceEvent>> {
     const { job } = this;
     const { definition } = this.course;
@@ -291,6 +311,7 @@ export class RestoreRunner {
     const { definition } = this.course;
     const { plan, identity } = this.job.memory;
     if (operation === "restore") return verifyRestore(definition, this.job.steps, before, after);
+    if (isOfProgram(operation)) return verifyProgram(operation, definition, plan!, before, after);
     if (!isSwitchOver(operation))
       return verifyOperation(operation, definition, plan!, before, after, this.connection.state?.volatile);
     const { equal, ...verification } = verifySwitchOver(definition, identity.rating, after);

@@ -49,6 +49,12 @@ export function planHash(plan: Plan): string {
     const { definitionId, rating = null, lost, command } = plan.over;
     return hashText(JSON.stringify(["over", definitionId, rating, lost, command?.value ?? null]));
   }
+  if (plan.program) {
+    const { file, keptAs = null, reason = null, now } = plan.program;
+    return hashText(
+      JSON.stringify(["program", file?.hash ?? null, keptAs, reason, now.identification ?? null]),
+    );
+  }
   const writes = plan.writes.map(({ code, from, to }) => [code, from ?? null, to]);
   return hashText(JSON.stringify(plan.untold ? ["untold", writes] : writes));
 }

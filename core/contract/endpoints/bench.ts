@@ -99,6 +99,17 @@ export const stopReading = endpoint({
   troubles: ["not-connected"],
 });
 
+export const keepProgram = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/connections/:connection/program",
+  does: "Reads the drive's own program back, where it allows that, and keeps its file with the position. Nothing is written.",
+  right: "record",
+  acknowledged: true,
+  params: connection,
+  answer: object({ attachment: whole(), name: text() }),
+  troubles: ["not-connected", "not-now", "refused"],
+});
+
 export const letGo = endpoint({
   method: "POST",
   path: "/api/plants/:plant/connections/:connection/let-go",

@@ -20,16 +20,33 @@ export const startRestore = endpoint({
   troubles: ["not-connected", "busy", "no-definition", "ask-first"],
 });
 
-const OTHERS = ["make-permanent", "power-off", "factory-reset", "imitate", "be-itself"] as const;
+const OTHERS = [
+  "make-permanent",
+  "power-off",
+  "factory-reset",
+  "imitate",
+  "be-itself",
+  "program-put-on",
+  "program-start",
+  "program-stop",
+  "program-take-off",
+] as const;
 
 export const startOperation = endpoint({
   method: "POST",
   path: "/api/plants/:plant/operations",
-  does: "Begins something other than a restore with a connected drive (make permanent, give up by a power-off, factory reset, imitate its predecessor or be itself again): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
+  does: "Begins something other than a restore with a connected drive (make permanent, give up by a power-off, factory reset, imitate its predecessor or be itself again, put its own program on, start, stop or take it off): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
   right: "restore",
   acknowledged: true,
   params: object({ plant: name }),
-  body: object({ connection: name, operation: oneOf(OTHERS) }),
+  body: object({
+    connection: name,
+    operation: oneOf(OTHERS),
+    /** Of putting its program on: the added file. Of taking it off: why none is kept of it, where none is. */
+    program: optional(
+      object({ attachment: optional(whole({ min: 1 })), reason: optional(text({ min: 3, max: 300 })) }),
+    ),
+  }),
   answer: jobView,
   troubles: ["not-connected", "not-now", "busy", "no-definition"],
 });

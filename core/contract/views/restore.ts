@@ -11,6 +11,7 @@ import {
   type Place,
   type Plan,
   type PlanChoices,
+  type PlannedProgram,
   type Switching,
   type WriteStep,
 } from "@/core/restore";
@@ -87,6 +88,22 @@ const switching = object({
 });
 same<Same<Of<typeof switching>, Switching>>();
 
+const plannedProgram = object({
+  disturbs: text(),
+  file: optional(
+    object({ attachment: whole(), name: text(), hash: text(), bytes: whole(), identification: whole() }),
+  ),
+  keptAs: optional(text()),
+  reason: optional(text()),
+  now: object({
+    present: optional(yesNo),
+    enabled: optional(yesNo),
+    running: optional(yesNo),
+    identification: optional(whole()),
+  }),
+});
+same<Same<Of<typeof plannedProgram>, PlannedProgram>>();
+
 export const plan = object({
   writes: list(object({ code: text(), from: optional(rawValue), to: rawValue, caution: optional(text()) })),
   leftOut: list(leftOut),
@@ -94,6 +111,7 @@ export const plan = object({
   rest: optional(whole()),
   untold: optional(yesNo),
   over: optional(switching),
+  program: optional(plannedProgram),
   needsRestart: yesNo,
 });
 same<Same<Required<Of<typeof plan>>["equal"], Plan["equal"]>>();
@@ -188,6 +206,8 @@ export const receiptContent = object({
   recordTag: optional(text()),
   standing: yesNo,
   drive: identity,
+  /** Of the drive's own program: what was done with which. */
+  program: optional(plannedProgram),
   /** Of a switch-over: who it answered as before. */
   was: optional(identity),
   previousSerial: text(),

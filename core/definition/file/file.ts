@@ -4,6 +4,7 @@ import { axes, identityField, imitates, modules, option, rating, sets } from "./
 import { canopen, modbus } from "./link";
 import { group } from "./parameter";
 import { permission, trip, tripNumber } from "./permission";
+import { program } from "./program";
 import { quantities } from "./quantity";
 import { code, identifier, natural, text, version } from "./shapes";
 import { command, factoryReset, state } from "./signs";
@@ -109,6 +110,8 @@ const fields = object({
   startsByItself: optional(list(selfStart)),
   /** Code of the parameter that lets it run on a reduced supply, for a test; it takes effect after a power-off. */
   reducedSupply: optional(object({ code, on: whole(), about: text })),
+  /** Its own program, where it has one. */
+  program: optional(program),
   permission: optional(permission),
   /** It is known that the family can be written without any permission. */
   asksNoPermission: optional(yesNo),

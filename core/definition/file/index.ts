@@ -6,6 +6,7 @@ export type { CanopenLink, ModbusLink } from "./link";
 export type { FirmwareRange, GroupSpec, ParameterSpec } from "./parameter";
 export type { TripSpec, WritePermission } from "./permission";
 export type { Address } from "./shapes";
+export type { ProgramSpec } from "./program";
 export type { Command, MissingSign, Sign } from "./signs";
 export { command as commandShape } from "./signs";
 export { TERMINAL_KINDS, type TerminalSpec } from "./terminal";

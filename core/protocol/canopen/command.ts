@@ -9,12 +9,12 @@ import {
   type ValueType,
 } from "@/core/value";
 
-/** Questions to an object of a node, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
+/** Questions to an object of a node; a `domain` is a block of bytes of any length, as octets, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
 const EVENTS: Partial<Record<string, "boot-up" | "emergency">> = { BOOT_UP: "boot-up", EMCY: "emergency" };
 
 export type SdoQuestion =
-  | { kind: "read"; index: number; sub: number; type: ValueType }
-  | { kind: "write"; index: number; sub: number; type: ValueType; raw: RawValue };
+  | { kind: "read"; index: number; sub: number; type: ValueType; domain?: true }
+  | { kind: "write"; index: number; sub: number; type: ValueType; raw: RawValue; domain?: true };
 
 /** A line that came from the gateway. */
 export type GatewayLine =
@@ -72,11 +72,12 @@ const BY_NAME: Record<string, ValueType> = {
   r64: "float64",
   vs: "text",
   os: "octets",
+  d: "octets",
 };
 
 /** One command as a line, without its end: `[7] 1 4 r 0x6041 0x00 u16`. Net 0: none is said, for gateways that know no others (CiA 309-3, default network). */
 export function encodeCommand(sequence: number, net: number, node: number, question: SdoQuestion): string {
-  const head = `[${sequence}] ${net === 0 ? "" : `${net} `}${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${TYPES[question.type]}`;
+  const head = `[${sequence}] ${net === 0 ? "" : `${net} `}${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${question.domain ? "d" : TYPES[question.type]}`;
   return question.kind === "read" ? head : `${head} ${encodeValue(question.type, question.raw)}`;
 }
 
@@ -90,7 +91,8 @@ export function decodeCommand(
     );
   const type = match && BY_NAME[match[7]!.toLowerCase()];
   if (!match || !type) return undefined;
-  const base = { index: Number(match[5]), sub: Number(match[6]), type };
+  const domain = match[7]!.toLowerCase() === "d" ? ({ domain: true } as const) : {};
+  const base = { index: Number(match[5]), sub: Number(match[6]), type, ...domain };
   const place = { sequence: Number(match[1]), net: Number(match[2] ?? 0), node: Number(match[3]) };
   if (match[4]!.toLowerCase().startsWith("r")) return { ...place, question: { kind: "read", ...base } };
   const raw = decodeValue(type, match[8] ?? "");
@@ -175,7 +177,7 @@ function hex(value: number, digits: number): string {
 }
 
 function base64Of(digits: string): string {
-  return btoa(String.fromCharCode(...(digits.match(/../g) ?? []).map((pair) => parseInt(pair, 16))));
+  return btoa((digits.match(/../g) ?? []).map((pair) => String.fromCharCode(parseInt(pair, 16))).join(""));
 }
 
 function octetsOf(text: string): string | undefined {

@@ -6,7 +6,8 @@ import { noSuchValue, refusalOfCode } from "./refusal";
 
 export type SdoOutcome = { kind: "value"; raw: RawValue } | { kind: "written" } | Failure;
 
-const LONGEST_LINE = 2048;
+/** A domain of a megabyte in base64; whatever is longer without an end is no answer. */
+const LONGEST_LINE = 1_500_000;
 
 /**
  * Asks nodes behind a gateway (CiA 309-3). Several questions may be under way: every answer carries the number of its question, so that

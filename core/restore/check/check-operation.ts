@@ -5,6 +5,7 @@ import type { Operation } from "../operation";
 import type { Switching } from "../switching";
 import { fine, notTold, type Check } from "./check";
 import { beside, rightDrive } from "./check-people";
+import { moves, programFits, type ProgramInput } from "./check-program";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export interface OperationInput {
@@ -19,6 +20,8 @@ export interface OperationInput {
   standing?: number;
   /** Of a switch-over: what it comes to, or why it cannot be done. */
   over?: Switching | string;
+  /** Of its own program: what is done with which. */
+  program?: ProgramInput;
   /** Seconds since this drive was last switched off from here; undefined when it never was. */
   lastOffS?: number;
 }
@@ -71,6 +74,19 @@ export function checkOperation(operation: Exclude<Operation, "restore">, input: 
         mains(input),
         trips(input),
         ...(typeof input.over === "object" && input.over.command ? [permission(input)] : []),
+      ];
+    case "program-put-on":
+    case "program-start":
+    case "program-stop":
+    case "program-take-off":
+      return [
+        programFits(operation, input.program ?? { planned: undefined }),
+        rightDrive(input),
+        beside(),
+        ...(operation === "program-start" ? [moves()] : []),
+        stopped(input),
+        ...(operation === "program-start" ? [mains(input), trips(input)] : []),
+        permission(input),
       ];
   }
 }

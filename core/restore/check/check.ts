@@ -1,5 +1,6 @@
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
+import type { ProgramFacts } from "@/core/program";
 import type { Completeness } from "@/core/set";
 import type { Exchanged } from "../exchanged";
 import type { RestoredPart } from "../part";
@@ -61,6 +62,8 @@ export interface CheckInput {
   /** Other drives of this family and rating that can be reached, in words. */
   alike?: readonly string[];
   exchange?: ExchangeFacts;
+  /** Of a drive with a program of its own: what the record and the drive say of it, and the kept file that is the record's. */
+  program?: { recorded: ProgramFacts | undefined; now: ProgramFacts | undefined; keptAs?: string };
   /** Where one axis or set alone is restored: codes outside of it whose values are volatile; undefined when that is not told. */
   part?: { part: RestoredPart; volatileOutside: readonly string[] | undefined };
 }

@@ -3,6 +3,7 @@ import type { Check, CheckInput, Looked } from "./check";
 import { family, firmware, fitted, imitating, rating, serial, supply } from "./check-drive";
 import { partAlone } from "./check-part";
 import { beside, endsAs, exchanged, rightDrive } from "./check-people";
+import { programThere } from "./check-program";
 import { complete, newer, notRead, ofOther, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
@@ -32,6 +33,7 @@ export function checkRestore(input: CheckInput): Check[] {
     standing(input),
     newer(input),
     exchanged(input),
+    ...programThere(input),
     stopped(input),
     runCommand(input),
     selfStart(input),

@@ -3,6 +3,7 @@ export { passGate } from "./gate";
 export { makePermanent, type Permanence } from "./make-permanent";
 export { STOPPED_BY_PERSON, type Run, type SentCommand, type WritableDrive } from "./needs";
 export { awaitPowerOff } from "./power-off";
+export { workProgram, type ProgramWork } from "./program";
 export { resetDrive } from "./reset";
 export { restartDrive } from "./restart";
 export { switchOver } from "./switch-over";

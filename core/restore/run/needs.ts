@@ -1,5 +1,13 @@
 import type { Command, Definition } from "@/core/definition";
-import type { DriveIdentity, DriveState, Result, Trouble, WriteOutcome } from "@/core/drive";
+import type {
+  DriveIdentity,
+  DriveState,
+  Item,
+  ItemOutcome,
+  Result,
+  Trouble,
+  WriteOutcome,
+} from "@/core/drive";
 import type { Clock } from "@/core/protocol/channel";
 import type { Parameter, RawValue } from "@/core/value";
 import type { WaitsFor } from "../place";
@@ -24,6 +32,10 @@ export interface WritableDrive {
   /** Sends nothing any more once the drive was lost since `era`. */
   write(era: number, parameter: Parameter, raw: RawValue): Promise<WriteOutcome>;
   command(era: number, command: Command): Promise<WriteOutcome>;
+  /** Single objects, as they are now. */
+  items(items: readonly Item[]): Promise<ItemOutcome[]>;
+  /** Sends a block of bytes once; "refused" where the protocol knows no such thing. */
+  writeBlock(era: number, address: number, bytes: Uint8Array, longestMs: number): Promise<WriteOutcome>;
   /** After a restart the drive may answer at this address too. */
   expectAlsoAt(unit: number): void;
   /** After it was switched over the drive answers with another parameter list; it is taken back with that one too. */
@@ -31,7 +43,7 @@ export interface WritableDrive {
 }
 
 /** A command that is written down before it is sent. */
-export type SentCommand = "permanent" | "restart" | "reset" | "switch";
+export type SentCommand = "permanent" | "restart" | "reset" | "switch" | "program";
 
 /** What a run of writes works on, and whom it tells. */
 export interface Run {

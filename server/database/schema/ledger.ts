@@ -3,6 +3,7 @@ import { sql } from "drizzle-orm";
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique } from "drizzle-orm/pg-core";
 import type { DefinitionFile } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
+import type { ProgramFacts } from "@/core/program";
 import type { Piece } from "@/core/set";
 import { RECORD_ORIGINS } from "@/core/set/origin";
 import { user } from "../auth-schema";
@@ -83,7 +84,11 @@ export const record = pgTable(
     firmware: text("firmware").notNull(),
     /** What else the drive said of itself: axes, options, modules, power part, whom it imitates. */
     facts: jsonb("facts")
-      .$type<Pick<DriveIdentity, "powerPart" | "axes" | "options" | "modules" | "really">>()
+      .$type<
+        Pick<DriveIdentity, "powerPart" | "axes" | "options" | "modules" | "really"> & {
+          program?: ProgramFacts;
+        }
+      >()
       .notNull()
       .default({}),
     definitionId: text("definition_id").notNull(),

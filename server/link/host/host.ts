@@ -9,6 +9,7 @@ import {
   resetDrive,
   restartDrive,
   switchOver,
+  workProgram,
   writeSteps,
   type Run,
 } from "@/core/restore/run";
@@ -94,6 +95,8 @@ export class LinkHost {
       restart: (arg, under) => this.run(arg, under, restartDrive),
       powerOff: (arg, under) => this.run(arg, under, awaitPowerOff),
       switchOver: (arg, under) => this.run(arg, under, (run) => switchOver(run, arg.over, arg.send)),
+      program: (arg, under) => this.run(arg, under, (run) => workProgram(run, arg.work)),
+      readProgram: async ({ drive }) => (await this.find(drive)?.readProgram()) ?? gone(),
       reset: (arg, under) => this.run(arg, under, resetDrive),
       search: async ({ about, passes }, { emit, signal }) => {
         const search = new Search(about, passes, {

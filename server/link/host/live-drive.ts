@@ -1,4 +1,4 @@
-import { definitionFor, type Definition } from "@/core/definition";
+import { addressOf, definitionFor, type Definition } from "@/core/definition";
 import {
   bad,
   driveKeyOf,
@@ -193,6 +193,21 @@ export class LiveDrive {
       return read;
     }
     return good({ values, ms: this.parts.clock.now() - askedAt });
+  }
+
+  /** The drive's own program, read back; refused where it does not allow that. */
+  async readProgram(): Promise<Result<Uint8Array>> {
+    const { program } = this.definition?.file ?? {};
+    const session = this.session(IMPORTANCE.reading);
+    if (!program?.canopen || !program.readsBack || !session.readBlock)
+      return bad({
+        kind: "refused",
+        text: "This family does not give its program back over the link.",
+        remedy: "Add its file from whoever made it.",
+      });
+    const read = await session.readBlock(addressOf(program.canopen.download), program.longestMs);
+    if (!read.ok) this.noteTrouble(read.trouble);
+    return read;
   }
 
   /** Tells of a trouble that some work met: silence and a lost link make it look for the drive at once. */

@@ -3,7 +3,7 @@ import type { DefinitionFile, ModbusLink, Scope } from "@/core/definition";
 import type { DriveIdentity, DriveState, Item, ItemOutcome, Result, Trouble } from "@/core/drive";
 import type { Advice, LinkSettings, SearchPass } from "@/core/link";
 import type { Switching, WaitsFor, WriteStep } from "@/core/restore";
-import type { Permanence, SentCommand } from "@/core/restore/run";
+import type { Permanence, ProgramWork, SentCommand } from "@/core/restore/run";
 import type { RawValue } from "@/core/value";
 import type { Importance } from "../queue";
 
@@ -109,6 +109,9 @@ export type LinkAsks = {
     event: RunEvent;
     value: RunEnd<"switched" | "as-before">;
   };
+  program: { arg: RunArg & { work: ProgramWork }; event: RunEvent; value: RunEnd<"done"> };
+  /** Reads the drive's own program back, where it allows that. */
+  readProgram: { arg: { drive: string }; event: never; value: Result<Uint8Array> };
   /** Waits until the same drive is there; nothing is written. */
   gate: RunAsk<number>;
   search: {

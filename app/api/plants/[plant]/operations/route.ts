@@ -5,5 +5,6 @@ export const POST = serve(restore.startOperation, ({ app, person, plant, body })
   app.restores.startOperation(person, plant.id, {
     connectionId: body.connection,
     operation: body.operation,
+    ofProgram: body.program,
   }),
 );

@@ -2,15 +2,19 @@ import { connectionIn } from "@/app/_lib/connection-of";
 import { page } from "@/app/_lib/page";
 import { partsOf, type Definition } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
+import { programFacts } from "@/core/program";
 import type { SwitchOver } from "@/core/restore";
 import { setsInUse } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import { NOT_SETTINGS } from "@/core/value";
 import { DrivePage } from "@/features/bench/drive-page";
-import { permanentWrites, volatileCodes } from "@/server/bench";
+import type { ProgramView } from "@/features/bench/program";
+import { permanentWrites, volatileCodes, type Connection } from "@/server/bench";
+import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { defaultColumn, recordById, recordColumn, standingOf } from "@/server/ledger";
 import { listTags } from "@/server/plant";
+import { keptPrograms } from "@/server/program";
 
 const { Page, generateMetadata } = page("see", {
   title: "Drive",
@@ -32,6 +36,7 @@ const { Page, generateMetadata } = page("see", {
           hollow
           parts={undefined}
           memories={undefined}
+          program={undefined}
           sets={undefined}
         />
       );
@@ -64,6 +69,7 @@ const { Page, generateMetadata } = page("see", {
         hollow={volatile === undefined}
         parts={partsOf(definition)}
         sets={values.size > 0 ? setsInUse(definition, values) : undefined}
+        program={await programView(app.db, connection)}
         memories={{
           atOnce: definition.file.writesLand === "permanent",
           canMakePermanent: definition.file.makePermanent !== undefined,
@@ -81,6 +87,28 @@ const { Page, generateMetadata } = page("see", {
 function settingsAmong({ byCode }: Definition, codes: ReadonlySet<string>): number {
   return [...codes].filter((code) => !NOT_SETTINGS.has(byCode.get(code)?.kind ?? "measured")).length;
 }
+/** What is known of the drive's own program, and the files that its position keeps of it; undefined where its family has none. */
+async function programView(db: Database, connection: Connection): Promise<ProgramView | undefined> {
+  const { definition, values, position } = connection;
+  const { program } = definition.file;
+  if (!program) return undefined;
+  const kept = position ? await keptPrograms(db, position.id, program) : [];
+  return {
+    about: program.about,
+    facts: values.size > 0 ? programFacts(definition, values) : undefined,
+    kept: kept.map(({ attachment, name, note, byName, at, looked }) => ({
+      attachment,
+      name,
+      note,
+      byName,
+      at: at.getTime(),
+      looked,
+    })),
+    readsBack: program.readsBack,
+    reachable: program.canopen !== undefined,
+  };
+}
+
 /** Whether it can be switched over, and which way: to its predecessor, or back to itself. */
 function switchOverOf(shelf: DefinitionShelf, identity: DriveIdentity): SwitchOver | undefined {
   if (identity.really) return "be-itself";

@@ -1,0 +1,151 @@
+import { addressOf, type Command, type ProgramSpec } from "@/core/definition";
+import { bad, good, troubleOf, type Result, type Trouble } from "@/core/drive";
+import { flashStatus, NO_PROGRAM } from "@/core/program";
+import type { ProgramOperation } from "../operation";
+import { passGate } from "./gate";
+import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } from "./needs";
+
+/** What is done with the drive's own program; of putting on, which bytes and what the drive gives for them. */
+export interface ProgramWork {
+  operation: ProgramOperation;
+  file?: { bytes: Uint8Array; identification: number };
+}
+
+/** What 1F51 takes (CiA 302-3). */
+const STOP = 0;
+const START = 1;
+const CLEAR = 3;
+
+/**
+ * Puts the drive's own program on, takes it off, starts or stops it, over the objects of CiA 302-3. What was not answered is looked at before anything else is sent: the drive
+ * itself says what is in it. One that lost its power while it was written holds no valid program; it is put on anew once the same drive is back, a few times at most.
+ */
+export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"done">> {
+  const spec = run.drive.definition.file.program;
+  if (!spec?.canopen) return bad(NO_MEANS);
+  for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
+    const gate = await passGate(run, true);
+    if (!gate.ok) return gate;
+    await run.wait(undefined);
+    const stands = await asItShould(run, spec, work);
+    if (stands.ok && stands.value) return good("done");
+    if (!stands.ok) {
+      if (stands.trouble.kind === "refused") return stands;
+      run.drive.noteTrouble(stands.trouble);
+      continue;
+    }
+    if (run.signal.aborted) return bad(STOPPED_BY_PERSON);
+    await run.commandSent("program");
+    const done = await doIt(run, spec, work, gate.value);
+    if (!done.ok && done.trouble.kind === "refused") return done;
+    if (!done.ok) run.drive.noteTrouble(done.trouble);
+  }
+  return bad({
+    kind: "refused",
+    text: `It was tried ${MOST_TRIES} times, and what the drive says of its program is not as it should be.`,
+    remedy:
+      "Look at its supply and its link, then go on; or end it as it is: the receipt says what is in it.",
+  });
+}
+
+async function doIt(
+  run: Run,
+  spec: ProgramSpec,
+  { operation, file }: ProgramWork,
+  era: number,
+): Promise<Result<void>> {
+  const control = (value: number, text: string): Promise<Result<void>> =>
+    send(run, era, {
+      address: spec.canopen!.control,
+      type: "u8",
+      value,
+      text,
+      longestMs: spec.longestMs,
+    });
+  if (operation === "program-start") return control(START, "Starts its program");
+  const stopped = await control(STOP, "Stops its program");
+  if (!stopped.ok || operation === "program-stop") return stopped;
+  const cleared = await control(CLEAR, "Clears its program memory");
+  if (!cleared.ok) return cleared;
+  const emptied = await untilWritten(run, spec);
+  if (!emptied.ok || operation === "program-take-off") return emptied;
+  const outcome = await run.drive.writeBlock(
+    era,
+    addressOf(spec.canopen!.download),
+    file!.bytes,
+    spec.longestMs,
+  );
+  const sent = resultOf(outcome);
+  return sent.ok ? untilWritten(run, spec) : sent;
+}
+
+/** Sends one command; a busy drive is asked again, which has not obeyed. */
+async function send(run: Run, era: number, command: Command): Promise<Result<void>> {
+  for (let tries = 1; ; tries++) {
+    const outcome = await run.drive.command(era, command);
+    const passing = outcome.kind === "refused" && outcome.refusal.passing && tries < MOST_TRIES;
+    if (!passing) return resultOf(outcome);
+    await run.clock.sleep(BUSY_PAUSE_MS, run.signal);
+  }
+}
+
+function resultOf(outcome: Awaited<ReturnType<Run["drive"]["command"]>>): Result<void> {
+  if (outcome.kind === "written") return good(undefined);
+  if (outcome.kind === "unknown") return bad(unanswered(outcome));
+  return bad({
+    kind: "refused",
+    text: `The drive refused: ${outcome.refusal.text}`,
+    remedy: outcome.refusal.remedy,
+    refusal: outcome.refusal,
+  });
+}
+
+/** Waits while the drive says that it writes its memory. */
+async function untilWritten(run: Run, spec: ProgramSpec): Promise<Result<void>> {
+  const until = run.clock.now() + spec.longestMs;
+  for (;;) {
+    const status = await word(run, spec.canopen!.status, "u32");
+    if (!status.ok) return status;
+    if (!flashStatus(status.value).busy) return good(undefined);
+    if (run.clock.now() >= until)
+      return bad({
+        kind: "refused",
+        text: `It writes its program memory for longer than ${Math.round(spec.longestMs / 1000)} s.`,
+        remedy: "Wait, then go on: what is in it is looked at first.",
+      });
+    await run.clock.sleep(run.pollMs, run.signal);
+  }
+}
+
+/** Whether what the drive says of its program is as it should be already; refused where a download came out as something else. */
+async function asItShould(
+  run: Run,
+  spec: ProgramSpec,
+  { operation, file }: ProgramWork,
+): Promise<Result<boolean>> {
+  if (operation === "program-start" || operation === "program-stop") {
+    const control = await word(run, spec.canopen!.control, "u8");
+    return control.ok ? good(control.value === (operation === "program-start" ? START : STOP)) : control;
+  }
+  const written = await untilWritten(run, spec);
+  if (!written.ok) return written;
+  const status = await word(run, spec.canopen!.status, "u32");
+  if (!status.ok) return status;
+  const { code } = flashStatus(status.value);
+  if (operation === "program-take-off") return good(code === NO_PROGRAM);
+  if (code !== 0) return good(false);
+  const identification = await word(run, spec.canopen!.identification, "u32");
+  return identification.ok ? good(identification.value === file!.identification) : identification;
+}
+
+async function word(run: Run, address: string | number, type: "u8" | "u32"): Promise<Result<number>> {
+  const [outcome] = await run.drive.items([{ address: addressOf(address), type }]);
+  if (outcome!.kind === "value") return good(Number(outcome!.raw));
+  return bad(troubleOf(outcome!));
+}
+
+const NO_MEANS: Trouble = {
+  kind: "refused",
+  text: "Its definition does not say how its program is reached over the link.",
+  remedy: "Use the maker's own means, then record the drive here. Nothing was sent.",
+};

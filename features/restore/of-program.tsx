@@ -1,0 +1,62 @@
+import { identificationText } from "@/core/program";
+import type { PlannedProgram } from "@/core/restore";
+import { NotTold } from "@/ui/not-told";
+
+/** What a program's operation is about: what is in the drive, three things apart, and which file goes on or is kept. */
+export function OfProgram({ program }: { program: PlannedProgram }) {
+  const { now, file, keptAs, reason, disturbs } = program;
+  const rows: Array<[string, React.ReactNode]> = [
+    ["In the drive now", <InIt key="now" now={now} />],
+    ...(file
+      ? [
+          ["Put on", `${file.name}, ${file.bytes} bytes, ${identificationText(file.identification)}`] as [
+            string,
+            string,
+          ],
+        ]
+      : []),
+    ...(keptAs ? [["What is in it is kept as", keptAs] as [string, string]] : []),
+    ...(reason ? [["Why no file of it is kept", reason] as [string, string]] : []),
+    ["What it does", disturbs],
+  ];
+  return (
+    <dl className="grid grid-cols-[14rem_1fr] gap-y-0.5 mb-3 text-[15px] max-sm:grid-cols-1">
+      {rows.map(([title, words]) => [
+        <dt key={title} className="text-soft">
+          {title}
+        </dt>,
+        <dd key={`${title}-words`}>{words}</dd>,
+      ])}
+    </dl>
+  );
+}
+
+/** Present, enabled and running: three things, each told or not. */
+export function InIt({ now }: { now: PlannedProgram["now"] }) {
+  const { present, enabled, running, identification } = now;
+  return (
+    <>
+      <Fact
+        yes="a program is present"
+        no="no program is present"
+        is={present}
+        what="whether one is present"
+      />
+      {present !== false && identification !== undefined && (
+        <>
+          {" "}
+          (<span className="font-mono">{identificationText(identification)}</span>)
+        </>
+      )}
+      {"; "}
+      <Fact yes="enabled" no="not enabled" is={enabled} what="whether it is enabled" />
+      {"; "}
+      <Fact yes="running" no="not running" is={running} what="whether it runs" />
+    </>
+  );
+}
+
+function Fact({ yes, no, is, what }: { yes: string; no: string; is: boolean | undefined; what: string }) {
+  if (is === undefined) return <NotTold>{what}</NotTold>;
+  return <>{is ? yes : no}</>;
+}

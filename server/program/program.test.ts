@@ -1,0 +1,261 @@
+import { afterEach, expect, test } from "@jest/globals";
+import { layOutFile } from "@/core/definition";
+import { crc32 } from "@/core/program";
+import type { ProgramOperation } from "@/core/restore";
+import { plover } from "@/families/testing";
+import { attach, storeFile } from "@/server/files";
+import { findReceipt } from "@/server/restore";
+import { cutDown } from "@/server/testing/cut-down";
+import { lookThrough } from "@/server/testing/look-through";
+import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
+import type { Fault } from "@/simulator/spoken-line";
+import { keepFromDrive, keptPrograms } from ".";
+
+/** Every exchange, which takes long: `npm run test:long`. */
+const EVERY = process.env.TEST_LONG === undefined ? 11 : 1;
+
+const rack = layOutFile({ ...plover.file, modules: { ...plover.file.modules!, slots: 3 } });
+const family = cutDown(rack, ["5F30.03"]);
+const make = { rating: "P-06", firmware: "2.4", serial: "AP-1", axes: 2, modules: [1, 3, 3] };
+const VALUES = { "5F50.01": 1 };
+
+let plant: TestPlant;
+afterEach(() => plant.close());
+
+function programOf(body: string): Uint8Array {
+  const bytes = Uint8Array.from(`PLVR....${body}`, (each) => each.charCodeAt(0));
+  new DataView(bytes.buffer).setUint32(4, bytes.length, true);
+  return bytes;
+}
+const STACKER = programOf("pick, lift, put");
+const base64 = (bytes: Uint8Array): string => btoa(String.fromCharCode(...bytes));
+
+/** Adds a program's file to the position, as a person does. */
+async function keep(bytes: Uint8Array, name = "stacker-3.bin"): Promise<number> {
+  const stored = await storeFile(plant.app.db, new Blob([bytes.slice()]).stream(), 1e6);
+  if (typeof stored === "string") throw new Error(stored);
+  const owner = { positionId: plant.positionId, words: "KL-03", href: "/positions/KL-03" };
+  const given = { hash: stored.hash, name, kind: "program" as const, note: "version 3, Per Lund" };
+  return attach(plant.app.db, plant.person, 1, owner, given, new Date());
+}
+
+async function begin(
+  operation: ProgramOperation,
+  connectionId: string,
+  ofProgram: { attachment?: number; reason?: string } = {},
+): Promise<number> {
+  const request = { connectionId, operation, ofProgram };
+  const begun = await plant.app.restores.startOperation(plant.person, 1, request);
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  await plant.app.restores.settled(begun.value.id);
+  return begun.value.id;
+}
+
+async function through(id: number, alsoLooked: string[] = []): Promise<void> {
+  const { seal, looked = [] } = await lookThrough(plant, id);
+  const confirmed = await plant.app.restores.confirm(id, plant.person, {
+    seal,
+    looked: [...looked, ...alsoLooked.map((each) => ({ id: each }))],
+  });
+  if (!confirmed.ok) throw new Error(confirmed.trouble.text);
+  await plant.app.restores.settled(id);
+}
+
+const detailOf = async (id: number) => (await plant.app.restores.detail(id))!;
+const receiptOf = async (id: number) =>
+  (await findReceipt(plant.app.db, 1, (await detailOf(id)).receiptId!))!.content;
+
+async function standsThere(program?: Uint8Array): Promise<string> {
+  plant = await testPlant(VALUES, {
+    family,
+    make: { ...make, ...(program ? { program: { bytes: base64(program) } } : {}) },
+    line: "canopen",
+  });
+  const connection = await connectAndRead(plant);
+  await recordStanding(plant, connection);
+  return connection;
+}
+
+test("lost and put back, started, stopped, taken off: each with its receipt, and the settings as they were", async () => {
+  const connection = await standsThere();
+  const attachment = await keep(STACKER);
+  const on = await begin("program-put-on", connection, { attachment });
+  expect((await detailOf(on)).plan!.program).toMatchObject({
+    file: { name: "stacker-3.bin", bytes: STACKER.length, identification: crc32(STACKER) },
+    now: { present: false, enabled: true, running: false },
+  });
+  expect(plant.drive.program!.identification).toBeUndefined();
+  await through(on);
+  expect(plant.drive.program!.identification).toBe(crc32(STACKER));
+  expect(await receiptOf(on)).toMatchObject({
+    kind: "program-put-on",
+    outcome: "verified",
+    program: { file: { name: "stacker-3.bin" } },
+    results: [
+      { code: "5F50.02", from: 0, to: 1, readBack: 1, verdict: "verified" },
+      { code: "5F50.05", to: crc32(STACKER), readBack: crc32(STACKER), verdict: "verified" },
+    ],
+    alsoChanged: [],
+  });
+  // Put on is not started: that is asked for by itself, with somebody who has looked.
+  expect(plant.drive.program!.running).toBe(false);
+  const start = await begin("program-start", connection);
+  expect((await detailOf(start)).checks).toContainEqual(
+    expect.objectContaining({ id: "moves", verdict: "not-told" }),
+  );
+  await expect(through(start)).rejects.toThrow("Nobody has looked yet: Starting it can move the machine.");
+  expect(plant.drive.program!.running).toBe(false);
+  await through(start, ["moves"]);
+  expect(plant.drive.program!.running).toBe(true);
+  expect(await receiptOf(start)).toMatchObject({ outcome: "verified" });
+  const stop = await begin("program-stop", connection);
+  await through(stop);
+  expect(plant.drive.program!.running).toBe(false);
+  const off = await begin("program-take-off", connection);
+  expect((await detailOf(off)).plan!.program).toMatchObject({ keptAs: "stacker-3.bin" });
+  await through(off);
+  expect(plant.drive.program!.identification).toBeUndefined();
+  expect(await receiptOf(off)).toMatchObject({ outcome: "verified" });
+}, 60_000);
+
+test("a file that is not for this drive, or cut off, goes nowhere; a foreign attachment neither", async () => {
+  const connection = await standsThere();
+  for (const [bytes, words] of [
+    [Uint8Array.from("MZ and more", (each) => each.charCodeAt(0)), "no program of this family"],
+    [STACKER.slice(0, 12), "not whole"],
+  ] as const) {
+    const id = await begin("program-put-on", connection, { attachment: await keep(bytes) });
+    expect((await detailOf(id)).checks[0]).toMatchObject({
+      verdict: "stop",
+      found: expect.stringContaining(words),
+    });
+    expect(await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id))).toMatchObject({
+      ok: false,
+      trouble: { kind: "check-stops" },
+    });
+    await plant.app.restores.end(id, plant.person);
+  }
+  const id = await begin("program-put-on", connection, { attachment: 4711 });
+  expect((await detailOf(id)).checks[0]).toMatchObject({ verdict: "stop" });
+}, 60_000);
+
+test("taken off only where its file is kept or a reason is given; read back it is kept", async () => {
+  const connection = await standsThere(STACKER);
+  const refused = await begin("program-take-off", connection);
+  expect((await detailOf(refused)).checks[0]).toMatchObject({
+    verdict: "stop",
+    found: expect.stringContaining("No kept file is the program that is in it"),
+  });
+  await plant.app.restores.end(refused, plant.person);
+  const reasoned = await begin("program-take-off", connection, { reason: "A trial of the maker's." });
+  expect((await detailOf(reasoned)).checks[0]).toMatchObject({ verdict: "fine" });
+  await plant.app.restores.end(reasoned, plant.person);
+  const { db, links } = plant.app;
+  const kept = await keepFromDrive(
+    { db, links, now: () => new Date() },
+    plant.person,
+    1,
+    plant.app.bench.find(connection)!,
+  );
+  expect(kept.ok).toBe(true);
+  expect(await keptPrograms(db, plant.positionId, family.file.program!)).toMatchObject([
+    { bytes: STACKER.length, looked: { ok: true, identification: crc32(STACKER) } },
+  ]);
+  const off = await begin("program-take-off", connection);
+  expect((await detailOf(off)).checks[0]).toMatchObject({ verdict: "fine" });
+}, 60_000);
+
+test("a restore says where the values alone will not make the machine run", async () => {
+  await standsThere(STACKER);
+  const recordId = (await detailOfStanding()).recordId;
+  for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
+  plant.swap({ ...make, serial: "AP-2" });
+  const connectionId = await connectAndRead(plant);
+  const begun = await plant.app.restores.start(plant.person, 1, {
+    positionId: plant.positionId,
+    recordId,
+    connectionId,
+  });
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  await plant.app.restores.settled(begun.value.id);
+  const { checks } = await detailOf(begun.value.id);
+  expect(checks.find((each) => each.id === "own-program")).toMatchObject({
+    verdict: "caution",
+    found: expect.stringContaining("this drive has none"),
+    remedy: expect.stringContaining("No file of it is kept here"),
+  });
+}, 60_000);
+
+async function detailOfStanding(): Promise<{ recordId: number }> {
+  const { standingOf } = await import("@/server/ledger");
+  return (await standingOf(plant.app.db, plant.positionId))!;
+}
+
+test.each<[Fault, boolean]>([
+  ["power-after", false],
+  ["cable-before", false],
+  ["power-before", true],
+])(
+  "put on with %s at one exchange after another, the program killed: %s: whole in the end, or the receipt says what is in it",
+  async (fault, killed) => {
+    await standsThere();
+    const attachment = await keep(STACKER);
+    for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
+    let hits = 0;
+    for (let at = 1; await once(attachment, fault, killed, at); at += EVERY) hits += 1;
+    expect(hits).toBeGreaterThan(20 / EVERY);
+  },
+  600_000,
+);
+
+/** Once, hit at one exchange; somebody gives back cable and power. Says whether it was hit. */
+async function once(attachment: number, fault: Fault, killed: boolean, at: number): Promise<boolean> {
+  plant.swap({ ...make, serial: `AP-${at}` });
+  const connectionId = await connectAndRead(plant);
+  const giveBack = (): void => {
+    plant.line.plug();
+    plant.drive.powerOn();
+  };
+  plant.line.onFault = () => void setTimeout(giveBack, 20);
+  const from = plant.line.exchanges;
+  let fired = false;
+  plant.line.fault = (exchange) => {
+    if (fired || exchange - from !== at) return undefined;
+    fired = true;
+    if (killed) plant.kill();
+    return fault;
+  };
+  const begun = await plant.app.restores.startOperation(plant.person, 1, {
+    connectionId,
+    operation: "program-put-on",
+    ofProgram: { attachment },
+  });
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  const { id } = begun.value;
+  let restarted = false;
+  for (;;) {
+    await plant.app.restores.settled(id);
+    if (killed && fired && !restarted) {
+      restarted = true;
+      plant.line.fault = undefined;
+      giveBack();
+      await plant.restart();
+      await connectAndRead(plant);
+    }
+    const detail = await plant.app.restores.detail(id).catch(() => undefined);
+    if (!detail) continue;
+    if (!detail.open) break;
+    if (detail.place.stage === "review" && !detail.place.waitsFor)
+      await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id)).catch(() => undefined);
+    else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
+  }
+  plant.line.fault = undefined;
+  const content = await receiptOf(id);
+  expect([at, content.outcome, plant.drive.program!.identification]).toEqual([
+    at,
+    "verified",
+    crc32(STACKER),
+  ]);
+  for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
+  return fired;
+}
