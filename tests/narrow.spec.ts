@@ -18,6 +18,7 @@ const VIEWS = [
   "/inventory",
   "/journal",
   "/positions/KL-04/restore",
+  "/batches?tags=KL-01,KL-02",
 ];
 
 for (const size of SIZES)

@@ -17,6 +17,7 @@ const VIEWS = [
   "/journal",
   "/cabinet",
   "/positions/KL-04/restore",
+  "/batches?tags=KL-01,KL-02",
   "/positions/KL-04/carry-over?definition=fennimore-runnel-1&rating=N-055",
 ];
 

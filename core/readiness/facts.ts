@@ -27,13 +27,24 @@ export const REASON_CODES = [
   "no-spare",
   "spare-not-told",
   "older-spare",
+  "stale-spare",
 ] as const;
 export type ReasonCode = (typeof REASON_CODES)[number];
 
 /** What would mend it, and where that is done. */
 export interface NextStep {
   text: string;
-  do: "import" | "connect" | "raise" | "compare" | "restore" | "receipt" | "store" | "look" | "carry-over";
+  do:
+    | "import"
+    | "connect"
+    | "raise"
+    | "compare"
+    | "restore"
+    | "receipt"
+    | "store"
+    | "look"
+    | "carry-over"
+    | "prepare";
   record?: number;
   with?: number;
   restore?: number;
@@ -86,6 +97,8 @@ export interface ReadinessFacts {
   openRestore?: { id: number; kind: Operation; byName: string; begun: boolean };
   /** Receipt of the last restore, where safe functions are not confirmed yet. */
   unconfirmedSafety?: number;
+  /** A drive in store that was prepared for it with a record that stands no more. */
+  staleSpare?: { serial: string; record: number };
   /** Whether a drive in store is of the family and rating of the standing record, and of no older firmware. */
   spares: "equal" | "older" | "none" | "not-told";
 }

@@ -138,6 +138,11 @@ describe("could it be replaced tonight?", () => {
       { standing: { ...READY.standing!, programNotKept: true } },
       ["with-care", "no-program-file"],
     ],
+    [
+      "the spare was prepared with a record that stands no more",
+      { staleSpare: { serial: "FR-9", record: 5 } },
+      ["with-care", "stale-spare"],
+    ],
     ["another rating is fitted", { fitted: { rating: "R-055" } }, ["with-care", "other-rating"]],
     ["safe functions unconfirmed", { unconfirmedSafety: 4 }, ["with-care", "safety"]],
     ["no spare", { spares: "none" }, ["with-care", "no-spare"]],

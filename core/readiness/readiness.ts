@@ -177,8 +177,23 @@ function driveReasons({ standing, fitted, openRestore, unconfirmedSafety }: Read
   return reasons;
 }
 
-function spareReasons({ standing, spares }: ReadinessFacts, { spareNeeded }: Thresholds): Reason[] {
-  if (!standing || !spareNeeded || spares === "equal") return [];
+function spareReasons({ standing, spares, staleSpare }: ReadinessFacts, thresholds: Thresholds): Reason[] {
+  if (!standing) return [];
+  if (staleSpare)
+    return [
+      {
+        code: "stale-spare",
+        severity: "care",
+        text: `The spare ${staleSpare.serial} was prepared with record ${staleSpare.record}, which stands no more: it would run as before the change.`,
+        next: { text: "Prepare it anew", do: "prepare", record: standing.number },
+      },
+      ...noSpare(spares, thresholds),
+    ];
+  return noSpare(spares, thresholds);
+}
+
+function noSpare(spares: ReadinessFacts["spares"], { spareNeeded }: Thresholds): Reason[] {
+  if (!spareNeeded || spares === "equal") return [];
   if (spares === "older")
     return [
       {

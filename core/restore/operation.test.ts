@@ -6,6 +6,7 @@ import { factorySet, valuesByCode } from "@/core/set";
 import { NOT_SETTINGS, type RawValue } from "@/core/value";
 import { hollin, plover, rill, runnel } from "@/families/testing";
 import {
+  isOfProgram,
   isSwitchOver,
   checkOperation,
   mayWrite,
@@ -16,7 +17,9 @@ import {
 } from ".";
 
 type Other = PlainOperation;
-const OTHERS = OPERATIONS.filter((each): each is Other => each !== "restore" && !isSwitchOver(each));
+const OTHERS = OPERATIONS.filter(
+  (each): each is Other => each !== "restore" && !isSwitchOver(each) && !isOfProgram(each),
+);
 const factory = valuesByCode(factorySet(rill, "R-030"));
 const withValues = (values: Record<string, RawValue>): Map<string, RawValue> =>
   new Map([...factory, ...Object.entries(values)]);

@@ -3,5 +3,5 @@ export { buildPiece, buildSet, factorySet } from "./build";
 export { canonicalPiece, hashText, pieceHash, recordHashes, setHash, settingsOnly } from "./canonical";
 export { completenessOf, type Completeness } from "./completeness";
 export { setsInUse, type SetsInUse } from "./in-use";
-export { RECORD_ORIGINS, type RecordOrigin } from "./origin";
+export { OF_SPARE, RECORD_ORIGINS, type RecordOrigin } from "./origin";
 export { valuesByCode, type ParameterSet, type Piece } from "./model";

@@ -40,6 +40,8 @@ interface Props {
   files: FileView[];
   /** Positions whose standing record is of its family and rating. */
   couldReplace: Array<{ tag: string; title: string }>;
+  /** For which position it was prepared on the workbench. */
+  prepared: { tag: string; record: number; at: number; stale: boolean } | undefined;
 }
 
 const WHERE_WORDS = {
@@ -61,7 +63,7 @@ const NOTE_ASKS: Record<(typeof NOTES)[number], string> = {
 };
 
 /** The life of one drive, by its serial number: where it is, what happened to it, what it could replace. */
-export function DriveLife({ drive, life, files, couldReplace }: Props) {
+export function DriveLife({ drive, life, files, couldReplace, prepared }: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const [open, setOpen] = useState<"note" | "move">();
@@ -104,6 +106,27 @@ export function DriveLife({ drive, life, files, couldReplace }: Props) {
             )}
             {drive.place && `: ${drive.place}`}
           </p>
+          {prepared && (
+            <p className={prepared.stale ? "text-ochre" : ""}>
+              Prepared for{" "}
+              <Link
+                className="font-mono underline underline-offset-4"
+                href={to(`/positions/${encodeURIComponent(prepared.tag)}`)}
+              >
+                {prepared.tag}
+              </Link>{" "}
+              with record {prepared.record}, {moment(prepared.at)}
+              {prepared.stale ? ": that record stands no more, prepare it anew." : "."}{" "}
+              <Link
+                className="underline underline-offset-4 no-print"
+                href={to(
+                  `/drives/${encodeURIComponent(drive.definition)}/${encodeURIComponent(drive.serial)}/label`,
+                )}
+              >
+                Its label
+              </Link>
+            </p>
+          )}
           {drive.whereabouts === "store" && (
             <p className="text-[15px] text-soft">
               {couldReplace.length === 0

@@ -13,6 +13,8 @@ const ORIGIN = {
   "after-restore": "after a restore",
   "before-operation": "before an operation",
   "after-operation": "after an operation",
+  "before-spare": "of a spare, before",
+  "after-spare": "of a spare, prepared",
   file: "from a file",
   draft: "entered from a draft",
 };

@@ -29,6 +29,8 @@ export function wayOf(tag: string, { do: what, ...next }: Reason["next"]): strin
           ? { definition: next.definition, rating: next.rating, firmware: next.firmware ?? "" }
           : {}),
       })}`;
+    case "prepare":
+      return `${position}/restore?spare=1&record=${next.record}`;
     case "look":
       return position;
   }

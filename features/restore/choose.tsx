@@ -18,6 +18,7 @@ import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
+import { OnWorkbench, type BenchCard } from "./on-workbench";
 import { OnlyPowerPart, type ControlPart } from "./only-power-part";
 
 interface Props {
@@ -37,6 +38,12 @@ interface Props {
   /** Positions that ought to be set alike, this one among them; empty where it has no twins. */
   twins: string[];
   rehearsed: RehearsedView[];
+  /** Asked for from elsewhere: a spare is to be prepared. */
+  spare: boolean;
+  /** How a drive of its family is fed on a workbench. */
+  card: BenchCard | undefined;
+  /** Spares that are prepared for it already. */
+  prepared: Array<{ serial: string; definition: string; record: number; place: string; stale: boolean }>;
   /** Drives that run together with this one, as somebody has said. */
   runsWith: { said: Array<{ tag: string; words: string }>; tags: string[] };
   /** Where its control part can be told from its power part. */
@@ -61,6 +68,9 @@ export function ChooseRestore({
   way,
   twins,
   rehearsed,
+  spare: spareAsked,
+  card,
+  prepared,
   control,
   runsWith,
   name,
@@ -80,13 +90,14 @@ export function ChooseRestore({
   const views = [...connections.values()];
   const here =
     views.find((each) => each.id === connection) ?? views.find((each) => each.position?.tag === tag);
+  const [spare, setSpare] = useState(spareAsked);
   const [picked, setPicked] = useState<string>();
   const drive = views.find((each) => each.id === picked) ?? here;
   const record = records.find((each) => each.number === number);
   const { askFirst, question } = useAskFirst();
   const begin = async (connectionId: string): Promise<void> => {
     setBusy(true);
-    const body = { tag, record: number!, connection: connectionId };
+    const body = { tag, record: number!, connection: connectionId, ...(spare ? { spare } : {}) };
     const begun = await askFirst(`It stands at ${tag} all the same`, (although) =>
       ask(restore.startRestore, { params: { plant }, body: { ...body, although } }),
     );
@@ -203,7 +214,8 @@ export function ChooseRestore({
               , then come back.
             </p>
           )}
-          {!here && way && number !== undefined && !open && (
+          <Prepared prepared={prepared} />
+          {!here && !spare && way && number !== undefined && !open && (
             <div className="mb-3 space-y-1">
               <Button rank="primary" disabled={busy} onClick={() => void quickest()}>
                 Connect over {way.name}, address {way.unit}; read and check
@@ -238,7 +250,8 @@ export function ChooseRestore({
               </label>
             ))}
           </div>
-          {control && <OnlyPowerPart part={control} />}
+          <OnWorkbench tag={tag} spare={spare} onSpare={setSpare} card={card} />
+          {control && !spare && <OnlyPowerPart part={control} />}
         </Step>
         <Step
           number={3}
@@ -255,6 +268,35 @@ export function ChooseRestore({
           </Button>
         </Step>
       </div>
+    </div>
+  );
+}
+
+/** Spares that lie ready for the position, and whether they still are as it stands. */
+function Prepared({ prepared }: Pick<Props, "prepared">) {
+  const { to } = usePlant();
+  if (prepared.length === 0) return null;
+  return (
+    <div className="mb-3">
+      <Notice
+        kind={prepared.some((each) => !each.stale) ? "note" : "caution"}
+        title="Prepared for it on the workbench"
+      >
+        {prepared.map(({ serial, definition, record, place, stale }) => (
+          <p key={serial}>
+            <Link
+              className="font-mono underline underline-offset-4"
+              href={to(`/drives/${encodeURIComponent(definition)}/${encodeURIComponent(serial)}`)}
+            >
+              {serial}
+            </Link>
+            {place && `, ${place}`}: with record {record}
+            {stale
+              ? ", which stands no more. Prepare it anew."
+              : ". Fit it, connect, and see that it is as recorded."}
+          </p>
+        ))}
+      </Notice>
     </div>
   );
 }

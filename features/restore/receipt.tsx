@@ -2,7 +2,7 @@
 import Link from "next/link";
 import type { Checklist } from "@/core/checklist";
 import { addressOf, papers, type ReceiptContent } from "@/core/contract";
-import { driveKeyOf, driveWords } from "@/core/drive";
+import { driveKeyOf, driveWords, ownDefinitionId } from "@/core/drive";
 import {
   besideFacts,
   byWords,
@@ -102,6 +102,9 @@ export function Receipt({
       : ["Done", OPERATION_WORDS[content.kind].did],
     ...partFacts(content),
     ...ofProgramFacts(content),
+    ...(content.spare
+      ? [["As a spare", <AsSpare key="spare" content={content} />] as [string, React.ReactNode]]
+      : []),
     [restored ? "Onto" : "With", driveWords(content.drive)],
     ...(content.was ? [["Answered before as", driveWords(content.was)] as [string, React.ReactNode]] : []),
     ...(restored
@@ -255,5 +258,19 @@ export function Receipt({
         </ul>
       </details>
     </div>
+  );
+}
+
+/** It lies on the workbench or in store; what stands at the position was not touched. */
+function AsSpare({ content: { tag, drive } }: { content: ReceiptContent }) {
+  const { to } = usePlant();
+  const href = `/drives/${encodeURIComponent(ownDefinitionId(drive))}/${encodeURIComponent(drive.serial)}/label`;
+  return (
+    <>
+      prepared for {tag} on the workbench; it was not fitted.{" "}
+      <Link className="underline underline-offset-4 no-print" href={to(href)}>
+        Its label
+      </Link>
+    </>
   );
 }

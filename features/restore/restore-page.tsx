@@ -60,6 +60,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
       <p className="text-soft mb-3 text-[15px]">
         {job.identity.vendor} {job.identity.ratingName}, firmware {job.identity.firmware}. Begun by{" "}
         {job.byName}, {moment(job.startedAt)}.
+        {job.spare && ` A spare on the workbench is prepared for ${job.tag}; what stands there stays.`}
       </p>
       <BeforeWork words={beforeWork} keepers={keepers} />
       <Touchable right="restore">

@@ -20,6 +20,8 @@ const HOW: Record<Held["origin"], string> = {
   "after-restore": "read after a restore",
   "before-operation": "read before an operation",
   "after-operation": "read after an operation",
+  "before-spare": "of a spare, before it was prepared",
+  "after-spare": "of a spare, after it was prepared",
   file: "from a file",
   draft: "from a draft",
 };

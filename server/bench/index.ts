@@ -4,6 +4,7 @@ export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./ben
 export { NOTHING_MEANT } from "./part-of";
 export { Connection } from "./connection";
 export { valuesNow } from "./now";
+export { fittedWhere } from "./recognise";
 export { misplaced, retiredThere } from "./misplaced";
 export { peek } from "./look";
 export { Searches } from "./searches";

@@ -1,9 +1,56 @@
-import { and, eq, ne } from "drizzle-orm";
+import { and, eq, ne, sql } from "drizzle-orm";
 import { ownDefinitionId, type DriveIdentity } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { Person } from "@/server/people";
 
 const { drive, driveEvent } = tables;
+
+/**
+ * Notes that a drive was seen on the workbench: it is known from then on, as one in store where nobody has said otherwise. Nothing is fitted or taken out.
+ * Gives the drive's id.
+ */
+export async function knowDrive(
+  tx: Database,
+  person: Person,
+  identity: DriveIdentity,
+  { plantId }: { plantId: number },
+  at: Date,
+): Promise<number> {
+  const said = saidOf(identity);
+  const [row] = await tx
+    .insert(drive)
+    .values({
+      ...said,
+      plantId,
+      definitionId: ownDefinitionId(identity),
+      serial: identity.serial,
+      whereabouts: "store",
+      place: "",
+    })
+    .onConflictDoUpdate({ target: [drive.definitionId, drive.serial], set: said })
+    .returning({ id: drive.id, isNew: sql<boolean>`xmax = 0` });
+  if (row!.isNew)
+    await tx.insert(driveEvent).values({
+      at,
+      by: person.id,
+      byName: person.name,
+      driveId: row!.id,
+      kind: "store",
+      text: "Seen on the workbench, a spare.",
+    });
+  return row!.id;
+}
+
+/** What a drive says of itself for its life: who it really is. Of the power part an imitating drive tells nothing. */
+function saidOf(identity: DriveIdentity) {
+  const { rating, firmware } = identity.really ?? identity;
+  return {
+    rating: rating ?? null,
+    firmware,
+    ...(identity.really ? {} : { powerPart: identity.powerPart ?? null }),
+    axes: identity.axes ?? null,
+  };
+}
 
 /**
  * Notes that a drive is fitted at a position, and that another one no longer is; what is new of it goes into their lives. In the transaction of what was
@@ -21,11 +68,7 @@ export async function fitDrive(
   const [before] = await tx.select().from(drive).where(own).for("update");
   const said = {
     plantId: position.plantId,
-    // In its life it is what it really is; of the power part an imitating drive tells nothing.
-    rating: (identity.really ?? identity).rating ?? null,
-    firmware: (identity.really ?? identity).firmware,
-    ...(identity.really ? {} : { powerPart: identity.powerPart ?? null }),
-    axes: identity.axes ?? null,
+    ...saidOf(identity),
     whereabouts: "fitted" as const,
     positionId: position.id,
     place: "",

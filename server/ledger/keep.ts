@@ -4,6 +4,7 @@ import type { DriveIdentity, DriveState } from "@/core/drive";
 import { programFacts, type ProgramFacts } from "@/core/program";
 import {
   completenessOf,
+  OF_SPARE,
   pieceHash,
   recordHashes,
   valuesByCode,
@@ -16,7 +17,7 @@ import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { makeCurrent } from "./current";
 import { changedSettings } from "./facts";
-import { fitDrive } from "./fit-drive";
+import { fitDrive, knowDrive } from "./fit-drive";
 import { loadSet, newestReading, newestRecord, type RecordRow } from "./records";
 
 /** Why a drive was read. */
@@ -60,17 +61,20 @@ export async function keepReading(
     const position = positions[0];
     if (!position) throw new Error("This position is not in the plant any more.");
     const hashes = recordHashes(definition, reading.set);
-    await tx
-      .update(tables.position)
-      .set({
-        // A position whose family nobody knew is of the first drive that is recorded there.
-        ...(position.definitionId === "" ? { definitionId: definition.id } : {}),
-        seenAt: sql`greatest(${tables.position.seenAt}, ${reading.takenAt.toISOString()}::timestamptz)`,
-      })
-      .where(eq(tables.position.id, position.id));
+    const ofSpare = (OF_SPARE as readonly string[]).includes(reading.origin);
+    if (!ofSpare)
+      await tx
+        .update(tables.position)
+        .set({
+          // A position whose family nobody knew is of the first drive that is recorded there.
+          ...(position.definitionId === "" ? { definitionId: definition.id } : {}),
+          seenAt: sql`greatest(${tables.position.seenAt}, ${reading.takenAt.toISOString()}::timestamptz)`,
+        })
+        .where(eq(tables.position.id, position.id));
     const last = await newestReading(tx, reading.positionId);
     const completeness = completenessOf(definition, reading.set);
     if (
+      !ofSpare &&
       last &&
       last.hashSettings === hashes.settings &&
       last.serial === reading.identity.serial &&
@@ -94,7 +98,9 @@ export async function keepReading(
       });
       return { record: last, unchanged: true };
     }
-    const drive = await fitDrive(tx, person, reading.identity, position, reading.takenAt);
+    const drive = ofSpare
+      ? await knowDrive(tx, person, reading.identity, position, reading.takenAt)
+      : await fitDrive(tx, person, reading.identity, position, reading.takenAt);
     await keepDefinitionVersion(tx, definition);
     await storeContent(tx, definition.id, reading.set.pieces, hashes.all);
     const inserted = await tx
@@ -131,7 +137,7 @@ export async function keepReading(
       })
       .returning();
     const row = inserted[0]!;
-    await makeCurrent(tx, "newest", position.id, row.id);
+    if (!ofSpare) await makeCurrent(tx, "newest", position.id, row.id);
     await writeJournal(tx, {
       at: reading.takenAt,
       plantId: position.plantId,
@@ -157,6 +163,8 @@ const originText: Record<ReadOrigin, string> = {
   "after-restore": "Recorded, after a restore,",
   "before-operation": "Recorded, before an operation,",
   "after-operation": "Recorded, after an operation,",
+  "before-spare": "Recorded a spare, before it was prepared for",
+  "after-spare": "Recorded a spare, prepared for",
 };
 
 /** What a record keeps of a drive beside its type plate. */

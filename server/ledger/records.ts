@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, notInArray, sql } from "drizzle-orm";
-import type { ParameterSet, Piece } from "@/core/set";
+import { OF_SPARE, type ParameterSet, type Piece } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 
 const { record, content, recordNote, piece, standing } = tables;
@@ -52,7 +52,9 @@ export async function newestReading(db: Database, positionId: number): Promise<R
     await db
       .select()
       .from(record)
-      .where(and(eq(record.positionId, positionId), notInArray(record.origin, [...tables.NOT_READ])))
+      .where(
+        and(eq(record.positionId, positionId), notInArray(record.origin, [...tables.NOT_READ, ...OF_SPARE])),
+      )
       .orderBy(desc(record.number))
       .limit(1)
   )[0];

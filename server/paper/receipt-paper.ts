@@ -73,6 +73,14 @@ export function receiptPaper(
           ]
         : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),
       ...partFacts(content),
+      ...(content.spare
+        ? [
+            ["As a spare", `prepared for ${content.tag} on the workbench; it was not fitted`] as [
+              string,
+              string,
+            ],
+          ]
+        : []),
       ...ofProgramFacts(content),
       [restored ? "Onto" : "With", driveWords(drive)],
       ...(restored

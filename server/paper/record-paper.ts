@@ -57,6 +57,8 @@ const ORIGIN: Record<RecordRow["origin"], string> = {
   "after-restore": "Read from the drive after a restore",
   "before-operation": "Read from the drive before an operation",
   "after-operation": "Read from the drive after an operation",
+  "before-spare": "Read from a spare before it was prepared",
+  "after-spare": "Read from a spare after it was prepared",
   file: "From a file; it was not read from a drive here",
   draft: "Entered from a draft; it was never read from a drive",
 };

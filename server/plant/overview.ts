@@ -6,6 +6,7 @@ import { readinessOf, type ReadinessFacts } from "@/core/readiness";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { wasNotRead } from "@/server/ledger";
+import { preparedSpares } from "@/server/spares";
 import { thresholdsOf } from "./plants";
 
 const {
@@ -21,7 +22,7 @@ const {
   attachmentWithdrawn,
 } = tables;
 
-/** Every position of a plant with its readiness, area by area; in seven queries, whatever the number of positions and records. */
+/** Every position of a plant with its readiness, area by area; in eight queries, whatever the number of positions and records. */
 export async function plantLines(
   db: Database,
   shelf: DefinitionShelf,
@@ -38,6 +39,7 @@ export async function plantLines(
   const restores = await openRestores(db, plantId);
   const unsigned = await unconfirmedReceipts(db, plantId);
   const spares = new Spares(await storedDrives(db, plantId));
+  const prepared = await preparedSpares(db, plantId);
   const lines = rows.map((row): PositionLine => {
     const { newest, standing } = recordsOf(row);
     const definition = shelf.find(row.definitionId);
@@ -50,6 +52,7 @@ export async function plantLines(
       fitted: fittedOf(row),
       openRestore: restores.get(row.id),
       unconfirmedSafety: unsigned.get(row.id),
+      staleSpare: prepared.find((each) => each.positionId === row.id && each.stale),
       spares: standing ? spares.for(row.definitionId, standing.rating, row.standingFirmware!) : "none",
     };
     const retired = row.retiredAt !== null;
@@ -193,6 +196,7 @@ async function unconfirmedReceipts(db: Database, plantId: number): Promise<Map<n
       and(
         eq(receipt.plantId, plantId),
         sql`${receipt.content}->>'safety' = 'true'`,
+        sql`${receipt.content}->>'spare' is distinct from 'true'`,
         sql`not exists (select 1 from ${safetySignOff} where ${safetySignOff.receiptId} = ${receipt.id})`,
         sql`not exists (select 1 from ${receipt} as "later" where ${later.positionId} = ${receipt.positionId} and ${later.id} > ${receipt.id} and ${later.content}->>'safety' = 'true')`,
       ),

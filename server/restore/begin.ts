@@ -14,6 +14,8 @@ export interface StartRequest {
   recordId: number;
   connectionId: string;
   puttingBack?: boolean;
+  /** The drive is a spare on the workbench, which is prepared for the position. */
+  spare?: boolean;
   /** The record may be of another position of the plant: several drives get the same set. */
   ofOther?: boolean;
   /** A person has agreed that the drive stands there, although it did not seem to. */
@@ -28,7 +30,7 @@ export async function beginJob(
   db: Database,
   person: Person,
   plantId: number,
-  { positionId, recordId, puttingBack = false, ofOther = false }: StartRequest,
+  { positionId, recordId, puttingBack = false, ofOther = false, spare }: StartRequest,
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
@@ -55,12 +57,15 @@ export async function beginJob(
     choices: {
       ...USUAL_CHOICES,
       ...(other ? { communication: false, names: false, tuning: false } : {}),
+      // It will stand there in place of another drive.
+      ...(spare ? { exchanged: ["drive" as const] } : {}),
       leaveOut: [],
     },
     checks: [],
     permanent: "no",
     interruptions: [],
     puttingBack,
+    spare,
   };
   const text = `Began to restore record ${row.number}${other ? ` of ${other.tag}` : ""} onto drive ${identity.serial}.`;
   return insertJob(db, person, plantId, { positionId, driveKey, memory, now, text });

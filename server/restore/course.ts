@@ -116,7 +116,7 @@ export class Course {
       state: connection.state!,
       linkName: connection.address.linkName,
       unit: connection.unit,
-      origin: `${when}-${operationOf(job.memory) === "restore" ? ("restore" as const) : ("operation" as const)}`,
+      origin: `${when}-${originOf(job)}`,
       takenAt: this.now(),
     });
     return kept.record;
@@ -214,4 +214,10 @@ export class Course {
       view: jobView(this.job, this.connection.id),
     });
   }
+}
+
+/** For what a drive is read before and after. */
+function originOf({ memory }: RestoreJob): "restore" | "operation" | "spare" {
+  if (memory.spare) return "spare";
+  return operationOf(memory) === "restore" ? "restore" : "operation";
 }

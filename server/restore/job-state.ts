@@ -55,6 +55,8 @@ const restoreMemory = object({
   /** Who ended it before it was done. */
   endedBy: optional(text()),
   deadVoltage: optional(text()),
+  /** The drive is a spare on the workbench: it is prepared for the position and does not stand there. */
+  spare: optional(yesNo),
   /** What was there before a restore is put back. */
   puttingBack: optional(yesNo),
   interruptions: list(text()),

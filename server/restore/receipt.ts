@@ -39,6 +39,7 @@ export async function writeReceipt(
       jobNumber: position.jobNumber,
       recordNumber: memory.recordNumber,
       recordTag: memory.recordTag,
+      spare: memory.spare,
       standing: recorded !== undefined && choice?.recordId === recorded.id,
       drive: memory.identity,
       was: memory.was,
@@ -137,6 +138,8 @@ function unfinishedResults({ memory, steps }: RestoreJob): ParameterResult[] {
 function didWords({ memory, tag }: RestoreJob): string {
   const operation = operationOf(memory);
   const { serial } = memory.identity;
+  if (memory.spare)
+    return `Prepared drive ${serial} as a spare for ${tag}, with record ${memory.recordNumber}`;
   return operation === "restore"
     ? `Restored record ${memory.recordNumber} of ${memory.recordTag ?? tag} onto drive ${serial}${memory.recordTag ? ` of ${tag}` : ""}`
     : `${OPERATION_WORDS[operation].did}: drive ${serial} of ${tag}`;

@@ -3,7 +3,7 @@ import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { ACTS_AT, move, type Operation, type PlanChoices, type WriteStep } from "@/core/restore";
-import { misplaced, retiredThere, type Bench } from "@/server/bench";
+import { fittedWhere, misplaced, retiredThere, type Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
@@ -63,11 +63,18 @@ export class Restores {
     const connection = this.bench.find(request.connectionId);
     if (connection?.phase !== "connected" || connection.address.plantId !== plantId)
       return trouble("not-connected", "The drive is not connected.", "Connect it on the bench first.");
-    const { positionId, although, puttingBack } = request;
+    const { positionId, although, puttingBack, spare } = request;
     const retired = puttingBack ? undefined : await retiredThere(this.parts.db, positionId);
     if (retired) return bad(retired);
+    const fitted = spare ? await fittedWhere(this.parts.db, connection.identity) : undefined;
+    if (fitted)
+      return trouble(
+        "not-now",
+        `The ledger has this drive fitted at ${fitted.plantId === plantId ? fitted.tag : "a position of another plant"}: it is no spare.`,
+        "Say on its page first that it was taken out; or restore it where it stands.",
+      );
     const agreed =
-      although || puttingBack || (connection.placeAgreed && connection.position?.id === positionId);
+      spare || although || puttingBack || (connection.placeAgreed && connection.position?.id === positionId);
     // Its record of before is kept at this position: the ledger would follow without anybody having said so.
     const ask = agreed ? undefined : await misplaced(this.parts.db, this.parts.shelf, connection, positionId);
     if (ask) return bad(ask);

@@ -27,8 +27,8 @@ export async function unsettledOf(
   { db, shelf }: { db: Database; shelf: DefinitionShelf },
   { id, positionId, content }: Receipt,
 ): Promise<Unsettled | undefined> {
-  const { kind, outcome, afterRecord, drive } = content;
-  if (kind !== "restore" || outcome !== "verified" || afterRecord === undefined) return undefined;
+  const { kind, outcome, afterRecord, drive, spare } = content;
+  if (spare || kind !== "restore" || outcome !== "verified" || afterRecord === undefined) return undefined;
   const [place] = await db.select().from(tables.position).where(eq(tables.position.id, positionId));
   const [newest] = await db
     .select({ id: tables.receipt.id })

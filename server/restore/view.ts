@@ -13,6 +13,7 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     place: memory.place,
     tag: job.tag,
     positionTitle: job.positionTitle,
+    spare: memory.spare,
     recordNumber: memory.recordNumber,
     recordTag: memory.recordTag,
     byName: job.byName,

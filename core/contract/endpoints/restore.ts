@@ -15,7 +15,14 @@ export const startRestore = endpoint({
   acknowledged: true,
   params: object({ plant: name }),
   /** Asked first, and then agreed to: the drive does not seem to belong to the position. */
-  body: object({ tag: name, record: whole({ min: 1 }), connection: name, although: optional(yesNo) }),
+  body: object({
+    tag: name,
+    record: whole({ min: 1 }),
+    connection: name,
+    although: optional(yesNo),
+    /** The drive lies on the workbench: it is prepared for the position, and the ledger keeps the one that stands there. */
+    spare: optional(yesNo),
+  }),
   answer: jobView,
   troubles: ["not-connected", "busy", "no-definition", "ask-first"],
 });

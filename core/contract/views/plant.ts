@@ -4,7 +4,18 @@ import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/co
 const count = whole({ min: 0 });
 const nextStep = object({
   text: text(),
-  do: oneOf(["import", "connect", "raise", "compare", "restore", "receipt", "store", "look", "carry-over"]),
+  do: oneOf([
+    "import",
+    "connect",
+    "raise",
+    "compare",
+    "restore",
+    "receipt",
+    "store",
+    "look",
+    "carry-over",
+    "prepare",
+  ]),
   record: optional(count),
   with: optional(count),
   restore: optional(count),

@@ -146,6 +146,8 @@ const job = {
   place: restorePlace,
   tag: text(),
   positionTitle: text(),
+  /** A spare is prepared on the workbench; it does not stand at the position. */
+  spare: optional(yesNo),
   /** Of a restore: which record. */
   recordNumber: optional(whole()),
   /** Of which position the record is, where it is of another one. */
@@ -205,6 +207,8 @@ export const receiptContent = object({
   /** Of which position the record was, where it was of another one. */
   recordTag: optional(text()),
   standing: yesNo,
+  /** The drive is a spare that was prepared for the position on the workbench. */
+  spare: optional(yesNo),
   drive: identity,
   /** Of the drive's own program: what was done with which. */
   program: optional(plannedProgram),

@@ -6,8 +6,9 @@ import { noSuchValue, refusalOfCode } from "./refusal";
 
 export type SdoOutcome = { kind: "value"; raw: RawValue } | { kind: "written" } | Failure;
 
-/** A domain of a megabyte in base64; whatever is longer without an end is no answer. */
-const LONGEST_LINE = 1_500_000;
+const LONGEST_LINE = 2048;
+/** While a domain is waited for: one of a megabyte in base64. */
+const LONGEST_DOMAIN = 1_500_000;
 
 /**
  * Asks nodes behind a gateway (CiA 309-3). Several questions may be under way: every answer carries the number of its question, so that
@@ -20,7 +21,7 @@ export class GatewayMaster {
   private garbled = false;
   private readonly waiting = new Map<
     number,
-    { line: (line: GatewayLine) => void; lost: (reason: string) => void }
+    { line: (line: GatewayLine) => void; lost: (reason: string) => void; domain: boolean }
   >();
   private readonly decoder = new TextDecoder("latin1");
   onEvent:
@@ -65,6 +66,7 @@ export class GatewayMaster {
       this.waiting.set(sequence, {
         line: (line) => settle(outcomeOf(question, line)),
         lost: (reason) => settle({ kind: "lost", reason }),
+        domain: question.kind === "read" && question.domain === true,
       });
       this.channel.send(new TextEncoder().encode(`${encodeCommand(sequence, this.net, node, question)}\r\n`));
     });
@@ -74,7 +76,8 @@ export class GatewayMaster {
     this.held += this.decoder.decode(bytes, { stream: true });
     const lines = this.held.split(/\r?\n/);
     this.held = lines.pop()!;
-    if (this.held.length > LONGEST_LINE) {
+    const domain = [...this.waiting.values()].some((each) => each.domain);
+    if (this.held.length > (domain ? LONGEST_DOMAIN : LONGEST_LINE)) {
       this.held = "";
       this.garbled = true;
     }

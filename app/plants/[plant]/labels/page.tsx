@@ -1,10 +1,7 @@
-import { headers } from "next/headers";
-import QRCode from "qrcode";
 import { page } from "@/app/_lib/page";
-import { plantPath } from "@/features/house/plant-path";
+import { positionCode } from "@/app/_lib/position-code";
 import { LabelsPage } from "@/features/labels/labels-page";
 import { listPlaces } from "@/server/plant";
-import { settings } from "@/server/settings";
 
 /** As many as anybody prints at once. */
 const MOST = 300;
@@ -23,9 +20,6 @@ const { Page, generateMetadata } = page("see", {
       )
       .slice(0, MOST);
     const places = new Map((await listPlaces(app.db, plant.id)).map((each) => [each.tag, each]));
-    // The name under which the person reached it is the one that a phone will reach too.
-    const host = (await headers()).get("host");
-    const base = host ? `${new URL(settings().baseUrl).protocol}//${host}` : settings().baseUrl;
     const labels = await Promise.all(
       wanted.map(async ({ tag, title, family }) => {
         const place = places.get(tag);
@@ -34,11 +28,7 @@ const { Page, generateMetadata } = page("see", {
           title,
           family,
           address: place ? `${place.name}, address ${place.unit ?? 1}` : "",
-          code: await QRCode.toString(base + plantPath(plant.slug, `/positions/${encodeURIComponent(tag)}`), {
-            type: "svg",
-            margin: 0,
-            errorCorrectionLevel: "M",
-          }),
+          code: await positionCode(plant.slug, tag),
         };
       }),
     );

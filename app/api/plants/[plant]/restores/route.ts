@@ -15,5 +15,6 @@ export const POST = serve(restore.startRestore, async ({ app, person, plant, bod
     recordId: row.id,
     connectionId: body.connection,
     although: body.although,
+    spare: body.spare,
   });
 });

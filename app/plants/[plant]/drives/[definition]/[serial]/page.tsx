@@ -4,6 +4,7 @@ import { DriveLife } from "@/features/drives/drive-life";
 import { findDrive, lifeOf } from "@/server/drives";
 import { filesOf } from "@/server/files";
 import { couldReplace, tagOf } from "@/server/plant";
+import { preparedSpares } from "@/server/spares";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Drive ${params.serial}`,
@@ -18,6 +19,7 @@ const { Page, generateMetadata } = page("see", {
       row.whereabouts === "store" ? couldReplace(app.db, plant.id, row) : [],
       row.positionId === null ? undefined : tagOf(app.db, row.positionId),
     ]);
+    const [prepared] = await preparedSpares(app.db, plant.id, row);
     return (
       <DriveLife
         drive={{
@@ -35,6 +37,14 @@ const { Page, generateMetadata } = page("see", {
         life={life}
         files={files}
         couldReplace={replaceable}
+        prepared={
+          prepared && {
+            tag: prepared.tag,
+            record: prepared.record,
+            at: prepared.at.getTime(),
+            stale: prepared.stale,
+          }
+        }
       />
     );
   },

@@ -4,12 +4,14 @@ import { page } from "@/app/_lib/page";
 import type { Definition } from "@/core/definition";
 import { NOT_SETTINGS } from "@/core/value";
 import { ChooseRestore } from "@/features/restore/choose";
+import type { BenchCard } from "@/features/restore/on-workbench";
 import type { ControlPart } from "@/features/restore/only-power-part";
 import { notedWay } from "@/server/bench";
 import { checklistsOf, runsWithOf } from "@/server/checklist";
 import { listRecords, standingOf, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listRehearsals } from "@/server/rehearsal";
+import { preparedSpares } from "@/server/spares";
 
 const { Page, generateMetadata } = page("restore", {
   title: ({ params }) => `Restore at ${params.tag}`,
@@ -40,6 +42,17 @@ const { Page, generateMetadata } = page("restore", {
         twins={twins.map((each) => each.tag)}
         control={controlPartOf(app.shelf.find(position.definitionId), records)}
         runsWith={await runsWithOf(app.db, position)}
+        spare={query.spare !== undefined}
+        card={cardOf(app.shelf.find(position.definitionId))}
+        prepared={(await preparedSpares(app.db, plant.id))
+          .filter((each) => each.positionId === position.id)
+          .map(({ serial, definitionId, record, place, stale }) => ({
+            serial,
+            definition: definitionId,
+            record,
+            place,
+            stale,
+          }))}
         rehearsed={await listRehearsals(app.db, position.id)}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({
@@ -67,5 +80,10 @@ function controlPartOf(
       .filter((each) => each.ratingDependent && !NOT_SETTINGS.has(each.kind))
       .map((each) => `${each.code} ${each.name}`),
   };
+}
+/** How a drive of the family is fed and reached on a workbench; undefined where its definition has no card. */
+function cardOf(definition: Definition | undefined): BenchCard | undefined {
+  const card = definition?.file.card;
+  return card && { bench: card.bench, danger: card.danger, cable: card.cable, port: card.port };
 }
 export { Page as default, generateMetadata };

@@ -1,0 +1,2 @@
+/** Spares that were prepared for a position on the workbench. */
+export { preparedSpares, type PreparedSpare } from "./prepared";
