@@ -5,7 +5,7 @@ import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
 import { Axis } from "./axis";
 import type { DriveMake } from "./drive-make";
-import { Memory } from "./memory";
+import { Memories } from "./memories";
 import { programValues, StandInProgram, type ProgramAnswer } from "./program";
 import { refusedValue, type Refused } from "./refused";
 
@@ -30,11 +30,8 @@ export class StandInDrive {
   imitating: StandInDrive | undefined;
   /** Its own program, where the family has one. */
   readonly program: StandInProgram | undefined;
-  private running: Memory;
-  private permanent: Memory;
-  private card: Memory | undefined;
+  private readonly memories: Memories;
   private reduced = false;
-  private loadCard = false;
   private permissionUntil = -Infinity;
   private busyUntil = 0;
   private restartUntil = 0;
@@ -67,12 +64,7 @@ export class StandInDrive {
       for (let i = 0; i < parameter.registers; i++)
         this.byAddress.set(`${parameter.node}/${parameter.address + i}`, parameter);
     }
-    this.permanent = Memory.factory(this.definition, make.rating);
-    for (const [code, raw] of Object.entries(make.values ?? {}))
-      this.permanent.set(this.parameter(code), raw);
-    this.running = this.permanent.copy();
-    for (const [code, raw] of Object.entries(make.volatileValues ?? {}))
-      this.running.set(this.parameter(code), raw);
+    this.memories = new Memories(this.definition, make);
     if (make.imitates) this.imitate(make.imitates);
     if (this.definition.file.program) {
       const held = Uint8Array.from(atob(make.program?.bytes ?? ""), (each) => each.charCodeAt(0));
@@ -90,7 +82,7 @@ export class StandInDrive {
   }
 
   get hasCard(): boolean {
-    return this.card !== undefined;
+    return this.memories.hasCard;
   }
 
   /** Whether it started on the reduced supply. */
@@ -111,10 +103,7 @@ export class StandInDrive {
   }
 
   get volatile(): boolean {
-    if (this.clock.now() < this.busyUntil) return true;
-    return this.definition.parameters.some(
-      (each) => isSetting(each) && this.running.get(each) !== this.permanent.get(each),
-    );
+    return this.clock.now() < this.busyUntil || this.memories.volatile;
   }
 
   get status(): {
@@ -137,12 +126,12 @@ export class StandInDrive {
   }
 
   valueOf(code: string, memory: "running" | "permanent" = "running"): RawValue {
-    return (memory === "running" ? this.running : this.permanent).get(this.parameter(code));
+    return this.memories.get(code, memory);
   }
 
   /** Somebody changes a value at the keypad. */
   setAtKeypad(code: string, raw: RawValue): void {
-    this.running.set(this.parameter(code), raw);
+    this.memories.setAtKeypad(code, raw);
   }
 
   powerOff(): void {
@@ -159,10 +148,7 @@ export class StandInDrive {
     this.powered = true;
     this.busyUntil = 0;
     for (const axis of this.axes) axis.trip = this.restingTrip;
-    // A card is read when the drive starts, not before.
-    if (this.loadCard && this.card) this.permanent = this.card.copy();
-    this.loadCard = false;
-    this.running = this.permanent.copy();
+    this.memories.start(true);
     if (this.program) this.program.running = this.programEnabled && this.program.identification !== undefined;
     this.showProgram();
     this.applyStart();
@@ -182,13 +168,12 @@ export class StandInDrive {
 
   /** Copies the permanent memory to the card in the drive. */
   saveToCard(): void {
-    this.card = this.permanent.copy();
+    this.memories.saveToCard();
   }
 
   /** The card's values become the drive's own at its next start. */
   useCard(): boolean {
-    this.loadCard = this.card !== undefined;
-    return this.loadCard;
+    return this.memories.useCard();
   }
 
   givePermission(): void {
@@ -235,7 +220,7 @@ export class StandInDrive {
   /** Moves time on: motors ramp, readings change. `ripple` from -1 to 1. */
   tick(seconds: number, ripple: number): void {
     if (!this.powered) return;
-    for (const axis of this.axes) axis.tick(seconds, ripple, this.running);
+    for (const axis of this.axes) axis.tick(seconds, ripple, this.memories.inUse);
     this.imitating?.tick(seconds, ripple);
   }
 
@@ -258,14 +243,14 @@ export class StandInDrive {
     if (!imitates || (on && rating === undefined)) return "value";
     if (on) this.imitate({ rating: rating!, firmware: imitates.firmware ?? this.make.firmware });
     else this.imitating = undefined;
-    this.permanent = Memory.factory(this.definition, this.make.rating);
+    this.memories.empty();
     this.startAnew();
     return undefined;
   }
 
   /** The value of a parameter as it stands in the running memory. */
   read(parameter: Parameter): RawValue {
-    return this.running.get(parameter);
+    return this.memories.inUse.get(parameter);
   }
 
   /** Writes a value or takes a command sent to `address`; says why not, or nothing. `raw` undefined: the value has the wrong length. */
@@ -293,11 +278,9 @@ export class StandInDrive {
     const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);
     if (parameter.effect === "stopped-only" && turning) return "state";
     if (this.refusing.has(parameter.code)) return "value";
-    const refused = refusedValue(this.definition, parameter, raw, this.running);
+    const refused = refusedValue(this.definition, parameter, raw, this.memories.inUse);
     if (refused) return refused;
-    if (this.running.get(parameter) !== raw) this.changeOthers(parameter);
-    this.running.set(parameter, raw);
-    if (writesLand === "permanent") this.permanent.set(parameter, raw);
+    this.memories.write(parameter, raw, writesLand === "permanent");
     return undefined;
   }
 
@@ -310,40 +293,22 @@ export class StandInDrive {
 
   private get programEnabled(): boolean {
     const code = this.definition.file.program?.enabled;
-    return code === undefined || Number(this.running.get(this.parameter(code))) !== 0;
+    return code === undefined || Number(this.memories.get(code)) !== 0;
   }
 
   private showProgram(): void {
     if (!this.program) return;
-    for (const [code, raw] of programValues(this.definition, this.program)) {
-      this.running.set(this.parameter(code), raw);
-      this.permanent.set(this.parameter(code), raw);
-    }
-  }
-
-  /** Some values are worked out anew when another one changes: they are the factory's again. */
-  private changeOthers({ base, axis, set }: Parameter): void {
-    const changed = (this.definition.file.couplings ?? [])
-      .filter((each) => each.code === base)
-      .flatMap((each) => each.changes);
-    if (changed.length === 0) return;
-    const factory = Memory.factory(this.definition, this.make.rating);
-    for (const each of this.definition.parameters)
-      if (
-        changed.includes(each.base) &&
-        (each.axis === axis || axis === 0) &&
-        (each.set === set || set === 0)
-      )
-        this.running.set(each, factory.get(each));
+    for (const [code, raw] of programValues(this.definition, this.program)) this.memories.tell(code, raw);
   }
 
   private obey(command: "permanent" | "restart" | "reset"): Refused | undefined {
     if (this.turning) return "state";
     if (command === "permanent") {
-      this.permanent = this.running.copy();
+      this.memories.makePermanent();
       this.busyUntil = this.clock.now() + PERMANENT_MS;
     } else if (command === "reset") {
-      this.resetToFactory();
+      this.memories.resetToFactory();
+      this.showProgram();
     } else {
       this.startAnew();
     }
@@ -352,27 +317,12 @@ export class StandInDrive {
 
   /** The control part restarts with what is permanent; the link is gone meanwhile. */
   private startAnew(): void {
-    this.running = this.permanent.copy();
+    this.memories.start(false);
     this.restartUntil = this.clock.now() + RESTART_MS;
     this.permissionUntil = -Infinity;
     this.applyStart();
     this.clock.after(5, () => this.onRestart?.());
     this.clock.after(RESTART_MS, () => this.onStarted?.());
-  }
-
-  /** What the definition says a factory reset keeps stays as it is. */
-  private resetToFactory(): void {
-    const { communication, effects } = this.definition.file.factoryReset!;
-    const before = this.running;
-    this.running = Memory.factory(this.definition, this.make.rating);
-    for (const each of this.definition.parameters) {
-      const kept =
-        (each.kind === "communication" && communication === "kept") ||
-        (each.kind === "safety" && effects?.safety === "kept");
-      if (kept) this.running.set(each, before.get(each));
-    }
-    this.permanent = this.running.copy();
-    this.showProgram();
   }
 
   /** Switching over resets everything: from now on it has the predecessor's parameters at its factory values. */
@@ -399,20 +349,9 @@ export class StandInDrive {
     const { addressCode, file } = this.definition;
     const { reducedSupply } = file;
     this.reduced =
-      reducedSupply !== undefined &&
-      this.permanent.get(this.parameter(reducedSupply.code)) === reducedSupply.on;
+      reducedSupply !== undefined && this.memories.get(reducedSupply.code, "permanent") === reducedSupply.on;
     this.effectiveAddress = addressCode
-      ? Number(this.permanent.get(this.parameter(addressCode)))
+      ? Number(this.memories.get(addressCode, "permanent"))
       : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
   }
-
-  private parameter(code: string): Parameter {
-    const parameter = this.definition.byCode.get(code);
-    if (!parameter) throw new Error(`${this.definition.title} has no parameter ${code}.`);
-    return parameter;
-  }
-}
-
-function isSetting(parameter: Parameter): boolean {
-  return parameter.kind !== "measured" && parameter.kind !== "counter" && parameter.kind !== "clock";
 }

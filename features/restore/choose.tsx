@@ -20,6 +20,7 @@ import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
 import { OnWorkbench, type BenchCard } from "./on-workbench";
 import { OnlyPowerPart, type ControlPart } from "./only-power-part";
+import { Prepared, type PreparedView } from "./prepared";
 
 interface Props {
   tag: string;
@@ -43,7 +44,7 @@ interface Props {
   /** How a drive of its family is fed on a workbench. */
   card: BenchCard | undefined;
   /** Spares that are prepared for it already. */
-  prepared: Array<{ serial: string; definition: string; record: number; place: string; stale: boolean }>;
+  prepared: PreparedView[];
   /** Drives that run together with this one, as somebody has said. */
   runsWith: { said: Array<{ tag: string; words: string }>; tags: string[] };
   /** Where its control part can be told from its power part. */
@@ -268,35 +269,6 @@ export function ChooseRestore({
           </Button>
         </Step>
       </div>
-    </div>
-  );
-}
-
-/** Spares that lie ready for the position, and whether they still are as it stands. */
-function Prepared({ prepared }: Pick<Props, "prepared">) {
-  const { to } = usePlant();
-  if (prepared.length === 0) return null;
-  return (
-    <div className="mb-3">
-      <Notice
-        kind={prepared.some((each) => !each.stale) ? "note" : "caution"}
-        title="Prepared for it on the workbench"
-      >
-        {prepared.map(({ serial, definition, record, place, stale }) => (
-          <p key={serial}>
-            <Link
-              className="font-mono underline underline-offset-4"
-              href={to(`/drives/${encodeURIComponent(definition)}/${encodeURIComponent(serial)}`)}
-            >
-              {serial}
-            </Link>
-            {place && `, ${place}`}: with record {record}
-            {stale
-              ? ", which stands no more. Prepare it anew."
-              : ". Fit it, connect, and see that it is as recorded."}
-          </p>
-        ))}
-      </Notice>
     </div>
   );
 }

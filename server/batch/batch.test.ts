@@ -179,7 +179,7 @@ describe("several drives get the same set", () => {
     expect(five.valueOf("1r")).not.toBe(250);
   });
 
-  test("a drive in hand on another link is finished all the same: none is left half-written", async () => {
+  test("a drive at work on another link is finished all the same: none is left half-written", async () => {
     four.refusing.add("1r");
     const id = await begin();
     for (const { restore } of (await view(id)).members)

@@ -124,7 +124,7 @@ export class Batches {
   }
 
   /**
-   * Takes drives one after the other on each link, links side by side. With `onTrouble` "stop" the first trouble leaves those that were not begun as they are; a drive in hand on another
+   * Takes drives one after the other on each link, links side by side. With `onTrouble` "stop" the first trouble leaves those that were not begun as they are; a drive at work on another
    * link is finished all the same: a half-written one would be worse.
    */
   private launch(

@@ -16,7 +16,6 @@ import {
   verifySwitchOver,
   verifyProgram,
   type Operation,
-  type ProgramOperation,
   type Verification,
   worksByItself,
   type PlaceEvent,
@@ -27,9 +26,9 @@ import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
 import { dropReading, loadReading } from "@/server/link";
 import type { Person } from "@/server/people";
-import { contentOf } from "@/server/program";
 import { Course, type RunnerParts } from "./course";
 import { operationOf, replaceSteps, type RestoreJob } from "./job-state";
+import { OPERATE } from "./operate";
 import { writeReceipt } from "./receipt";
 import { planOf, review } from "./review";
 import { reviewOperation } from "./review-operation";
@@ -86,13 +85,10 @@ export class RestoreRunner {
       case "restart":
         return this.restart();
       case "power-off":
-        return this.powerOff();
       case "reset":
-        return this.reset();
       case "switch-over":
-        return this.switchOver();
       case "program":
-        return this.program();
+        return OPERATE[stage](this.course);
       case "verify":
         return this.verify();
       default:
@@ -198,73 +194,6 @@ export class RestoreRunner {
         );
     }
     memory.restart = "done";
-    return good({ type: "through", to: "verify" });
-  }
-
-  private async powerOff(): Promise<Result<PlaceEvent>> {
-    const off = await this.course.runAt("powerOff");
-    if (!off.ok) return off;
-    const { awayMs } = off.value;
-    const least = this.course.definition.file.powerOff?.waitS;
-    if (awayMs !== undefined && least !== undefined && awayMs < least * 1000)
-      this.course.note(
-        `It was away for ${Math.round(awayMs / 1000)} s, and is to stay off for ${least} s: its bus may not have been empty.`,
-      );
-    return good({ type: "through", to: "verify" });
-  }
-
-  private async reset(): Promise<Result<PlaceEvent>> {
-    const { memory } = this.job;
-    // A reset that was sent is not sent again: what the drive holds afterwards says whether it came about.
-    if (memory.reset === undefined) {
-      const done = await this.course.runAt("reset");
-      if (!done.ok) {
-        // The drive said no: nothing was reset, and it may be asked again.
-        if (done.trouble.kind === "refused") delete memory.reset;
-        return done;
-      }
-      if (done.value === "unknown")
-        this.course.note("Whether the drive was reset was not answered; what it holds now tells.");
-    }
-    memory.reset = "done";
-    return good({ type: "through", to: "verify" });
-  }
-
-  private async switchOver(): Promise<Result<PlaceEvent>> {
-    const { job, connection, course } = this;
-    const { memory } = job;
-    const over = memory.plan!.over!;
-    // The command goes out once. Whatever became of it since, the drive itself tells as whom it answers.
-    const done = await course.runAt("switchOver", { over, send: memory.switch === undefined });
-    if (!done.ok) {
-      if (done.trouble.kind === "refused") delete memory.switch;
-      return done;
-    }
-    if (done.value === "as-before") {
-      delete memory.switch;
-      return bad({
-        kind: "refused",
-        text: `It answers as ${connection.identity.ratingName} as before: it was not switched over.`,
-        remedy: `Going on asks for it once more; or: ${over.howTo}`,
-      });
-    }
-    memory.was ??= memory.identity;
-    memory.identity = connection.identity;
-    memory.switch = "done";
-    return good({ type: "through", to: "verify" });
-  }
-
-  private async program(): Promise<Result<PlaceEvent>> {
-    const { job, course } = this;
-    const { db } = this.parts;
-    const operation = operationOf(job.memory) as ProgramOperation;
-    const { file } = job.memory.plan!.program!;
-    const spec = course.definition.file.program!;
-    const bytes = file && (await contentOf(db, file.hash, file.bytes, spec));
-    const work = { operation, file: file && { bytes: bytes!, identification: file.identification } };
-    const done = await course.runAt("program", { work });
-    if (!done.ok) return done;
-    job.memory.program = "done";
     return good({ type: "through", to: "verify" });
   }
 
