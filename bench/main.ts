@@ -12,6 +12,7 @@ import { measurePages } from "./pages";
 import { measurePaper } from "./paper";
 import { measureRehearsing } from "./rehearse";
 import { measureScale } from "./scale";
+import { measureTogether } from "./together";
 import { measureReading } from "./wire";
 
 const [base, underLoad, pid] = process.argv.slice(2) as [string, string, string];
@@ -52,6 +53,7 @@ const figures: Figure[] = [
       way: { framing: "gateway" },
     },
   ])),
+  ...(await measureTogether()),
   ...(await measurePages(base)),
   ...(await measurePaper()),
   ...(await measureScale(base)),

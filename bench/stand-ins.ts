@@ -4,7 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { PlantPlan } from "@/simulator/plant";
 
-const CONTROL_PORT = "15989";
+/** Where what hands do at them is asked for. */
+export const CONTROL_PORT = "15989";
 
 /** Stand-in drives in a process of their own, as in the plant: what they cost is not counted among what reading costs. */
 export async function standIns(plan: PlantPlan): Promise<() => Promise<void>> {

@@ -21,6 +21,7 @@ const actSchema = Joi.object<CabinetAct>({
     values: Joi.object().pattern(Joi.string(), Joi.alternatives(Joi.number(), Joi.string())),
   }),
   definition: Joi.object().unknown(),
+  predecessor: Joi.boolean(),
   code: Joi.string(),
   raw: Joi.alternatives(Joi.number(), Joi.string()),
   what: Joi.string().max(200),

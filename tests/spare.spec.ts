@@ -42,7 +42,7 @@ test("a spare is prepared on the workbench, labelled, and fitted at night, all o
   await expect(page.getByText(/FR26-9100.*: with record \d+\. Fit it, connect/)).toBeVisible();
   await connect(page, "KL-03");
   await expect(page.getByText(/This is not the drive that was fitted here/)).toBeVisible();
-  await expect(page.getByText(/As recorded: all \d+ settings/)).toBeVisible();
+  await expect(page.getByText(/All \d+ settings are as in the standing record/)).toBeVisible();
   await page.getByRole("button", { name: "Record into KL-03" }).click();
   await expect(page.getByText(/Recorded as record \d+|Nothing has changed/).first()).toBeVisible();
   await page.goto(at("/positions/KL-03/restore"));

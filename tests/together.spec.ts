@@ -56,5 +56,10 @@ test("the rollers are set alike in one go: looked through together, written side
     ).toBeVisible();
   }
   await expectSoundByDayAndNight(page);
+  // The account of all goes out as a file: a line each, with what came of it.
+  const href = (await page.getByRole("link", { name: "CSV" }).getAttribute("href"))!;
+  const account = await (await page.request.get(href)).text();
+  expect(account.trim().split("\r\n")).toHaveLength(6);
+  expect(account.match(/,verified,/g)).toHaveLength(5);
   await letGoOfAll(page);
 });

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import type { BatchView } from "@/core/contract";
+import { addressOf, batches, type BatchView } from "@/core/contract";
 import { OUTCOME_WORDS } from "@/core/restore";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -19,7 +19,7 @@ import { useBatch, type Batch } from "./use-batch";
 
 /** Several restores in one go: connected and read, looked through together, written one after the other on a link, and one account of all. */
 export function BatchPage({ first, parameters }: { first: BatchView; parameters: SheetParameter[] }) {
-  const { to } = usePlant();
+  const { plant, to } = usePlant();
   const router = useRouter();
   const batch = useBatch(first);
   const { view, members } = batch;
@@ -85,7 +85,23 @@ export function BatchPage({ first, parameters }: { first: BatchView; parameters:
             state={view.doing === undefined && done.length > 0 ? "open" : "later"}
             found={done.length > 0 ? accountWords(batch) : undefined}
           >
-            <Button onClick={() => window.print()}>Print</Button>
+            <div className="flex flex-wrap gap-3 items-center no-print">
+              <Button onClick={() => window.print()}>Print</Button>
+              <span className="text-[14px]">
+                As{" "}
+                {(["csv", "xlsx"] as const).map((format, i) => (
+                  <span key={format}>
+                    {i > 0 && " or "}
+                    <a
+                      className="underline underline-offset-4"
+                      href={addressOf(batches.batchFile, { params: { plant, batch: view.id, format } })}
+                    >
+                      {format === "csv" ? "CSV" : "spreadsheet"}
+                    </a>
+                  </span>
+                ))}
+              </span>
+            </div>
           </Step>
         </div>
       </Touchable>

@@ -68,3 +68,12 @@ export const stopBatch = endpoint({
   right: "restore",
   params: batch,
 });
+
+export const batchFile = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/batches/:batch/:format",
+  does: "The account of several restores in one go, as a file: each drive with its result, records and receipt.",
+  right: "see",
+  params: object({ plant: name, batch: whole({ min: 1, max: 2 ** 31 - 1 }), format: oneOf(["csv", "xlsx"]) }),
+  sends: "file",
+});

@@ -111,6 +111,12 @@ async function pressed(plant: TestPlant): Promise<void> {
 
 /** What somebody beside the machine does: plugs in, switches on, gives the permission, switches off where it is asked for. */
 function helper(plant: TestPlant): () => void {
+  // Where it was away already, nobody is told of a second loss: somebody sees the cable lie there all the same.
+  plant.line.onFault = () =>
+    void setTimeout(() => {
+      plant.line.plug();
+      plant.drive.powerOn();
+    }, 20);
   return plant.app.events.subscribe((event) => {
     if (event.type === "connection" && event.view.phase === "lost") {
       plant.line.plug();
