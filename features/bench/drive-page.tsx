@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts } from "@/core/definition";
 import { driveKeyOf } from "@/core/drive";
@@ -76,9 +76,12 @@ export function DrivePage({
   const phase = view?.reading?.phase;
   const place = view?.position?.tag;
   const volatile = view?.state?.volatile;
+  // It may have been switched over: what was made for the former list is nothing to go by.
+  const list = view?.definitionTitle;
+  const [shownList] = useState(list);
   useEffect(() => {
-    if (phase === "done" || phase === "stopped") router.refresh();
-  }, [phase, place, volatile, router]);
+    if (phase === "done" || phase === "stopped" || list !== shownList) router.refresh();
+  }, [phase, place, volatile, list, shownList, router]);
   if (!view)
     return (
       <Empty title="This drive is not connected any more.">

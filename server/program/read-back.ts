@@ -1,4 +1,4 @@
-import { good, type Result } from "@/core/drive";
+import { bad, good, type Result } from "@/core/drive";
 import { identificationText, lookAtFile } from "@/core/program";
 import type { Connection } from "@/server/bench";
 import type { Database } from "@/server/database";
@@ -30,7 +30,12 @@ export async function keepFromDrive(
     },
   });
   const stored = await storeFile(db, body, bytes.length + 1);
-  if (typeof stored === "string") throw new Error(`The program that was read is ${stored}.`);
+  if (typeof stored === "string")
+    return bad({
+      kind: "refused",
+      text: "The drive gave back nothing.",
+      remedy: "See on its page whether a program is present; add its file from whoever made it.",
+    });
   const position = connection.position!;
   const attachment = await attach(
     db,
