@@ -236,6 +236,8 @@ test("brought up to date with a newer record: what only that changed is taken ov
     .where(eq(tables.record.id, (await newestReading(db, plant.positionId))!.id));
   const { id: _id, uid: _uid, ...held } = row!;
   await db.insert(tables.record).values({ ...held, number: 500, origin: "before-restore" });
+  // Nor is what a spare on the workbench holds.
+  await db.insert(tables.record).values({ ...held, number: 501, origin: "after-spare" });
   expect(kind(await lookAtMerge(parts, 1, id))).toBe("not-now");
   const from = (await draftOf(id)).record;
   await change(id, plant.person, "1r", "3 s", { reason: "softer" });

@@ -2,7 +2,7 @@ import { and, desc, eq, gt, notInArray } from "drizzle-orm";
 import { meantOtherwise } from "@/core/definition";
 import { draftValues, faultsOf, mergedValues, mergeLines, type MergeLine } from "@/core/draft";
 import { bad, good, type Result } from "@/core/drive";
-import { hashText, valuesByCode } from "@/core/set";
+import { hashText, OF_SPARE, valuesByCode } from "@/core/set";
 import { formatLine, NOT_SETTINGS, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import { loadSet, type RecordRow } from "@/server/ledger";
@@ -48,7 +48,7 @@ export async function newerRecord(
         gt(record.number, number),
         eq(record.definitionId, definition.id),
         eq(record.present, record.expected),
-        notInArray(record.origin, [...tables.NOT_READ, "before-restore", "before-operation"]),
+        notInArray(record.origin, [...tables.NOT_READ, ...OF_SPARE, "before-restore", "before-operation"]),
       ),
     )
     .orderBy(desc(record.number))
