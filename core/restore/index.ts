@@ -20,6 +20,7 @@ export {
   isSwitchOver,
   OPERATION_WORDS,
   OPERATIONS,
+  OTHER_OPERATIONS,
   type Operation,
   type PlainOperation,
   type ProgramOperation,

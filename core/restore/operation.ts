@@ -24,6 +24,11 @@ export const OPERATIONS = [
 ] as const;
 export type Operation = (typeof OPERATIONS)[number];
 
+/** All that are no restore. */
+export const OTHER_OPERATIONS = OPERATIONS.filter(
+  (each): each is Exclude<Operation, "restore"> => each !== "restore",
+);
+
 /** Those after which another definition holds. */
 export type SwitchOver = Extract<Operation, "imitate" | "be-itself">;
 

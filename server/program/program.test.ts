@@ -118,6 +118,29 @@ test("lost and put back, started, stopped, taken off: each with its receipt, and
   expect(await receiptOf(off)).toMatchObject({ outcome: "verified" });
 }, 60_000);
 
+test("a start whose answer is lost is not asked for a second time: a person decides", async () => {
+  const connection = await standsThere(STACKER);
+  const start = await begin("program-start", connection);
+  const giveBack = (): void => {
+    plant.line.plug();
+    plant.drive.powerOn();
+  };
+  plant.line.onFault = () => void setTimeout(giveBack, 20);
+  let starts = 0;
+  plant.line.fault = (_, { kind }) => {
+    if (kind === "read") return undefined;
+    starts += 1;
+    return "cable-before";
+  };
+  await through(start, ["moves"]);
+  expect((await detailOf(start)).place).toMatchObject({ waitsFor: "person" });
+  await plant.app.restores.goOn(start, plant.person);
+  await plant.app.restores.settled(start);
+  expect(starts).toBe(1);
+  expect(plant.drive.program!.running).toBe(false);
+  expect((await detailOf(start)).place.why).toContain("begin anew");
+}, 60_000);
+
 test("a file that is not for this drive, or cut off, goes nowhere; a foreign attachment neither", async () => {
   const connection = await standsThere();
   for (const [bytes, words] of [

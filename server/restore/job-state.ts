@@ -52,6 +52,8 @@ const restoreMemory = object({
   verified: optional(yesNo),
   /** Who confirmed the plan. */
   confirmedBy: optional(text()),
+  /** When, ms since 1970. */
+  confirmedAt: optional(whole()),
   /** Who ended it before it was done. */
   endedBy: optional(text()),
   deadVoltage: optional(text()),

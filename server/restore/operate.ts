@@ -7,6 +7,9 @@ import { operationOf } from "./job-state";
 /** What each operation that is no restore does between looking through and reading again. Gives where it goes on. */
 export const OPERATE = { "power-off": powerOff, reset, "switch-over": switchOver, program } as const;
 
+/** So long after somebody has looked may something be started that moves. */
+const STARTED_WITHIN_MS = 10 * 60_000;
+
 const READ_AGAIN = good<PlaceEvent>({ type: "through", to: "verify" });
 
 async function powerOff(course: Course): Promise<Result<PlaceEvent>> {
@@ -68,7 +71,14 @@ async function program(course: Course): Promise<Result<PlaceEvent>> {
   const { file } = memory.plan!.program!;
   const spec = course.definition.file.program!;
   const bytes = file && (await contentOf(course.parts.db, file.hash, file.bytes, spec));
-  const work = { operation, file: file && { bytes: bytes!, identification: file.identification } };
+  // Once it was asked for it is only looked at: a program that starts a second time moves the machine a second time.
+  const since = course.parts.wall() - (memory.confirmedAt ?? -Infinity);
+  const startWithinMs = memory.program === undefined ? Math.max(0, STARTED_WITHIN_MS - since) : 0;
+  const work = {
+    operation,
+    file: file && { bytes: bytes!, identification: file.identification },
+    startWithinMs,
+  };
   const done = await course.runAt("program", { work });
   if (!done.ok) return done;
   memory.program = "done";

@@ -154,6 +154,7 @@ export class Restores {
     if (refused) return refused;
     const launched = await this.running.launch(runner, async () => {
       noteConfirmed(job, person, confirmed);
+      job.memory.confirmedAt = Math.round(wall());
       await runner.takePlan();
       job.memory.place = move(job.memory.place, { type: "through", to: ACTS_AT[operationOf(job.memory)] });
       await saveJob(db, job, this.now());

@@ -1,3 +1,4 @@
+import { OTHER_OPERATIONS } from "@/core/restore";
 import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { jobView, planChoices, restoreDetail } from "../views/restore";
@@ -27,18 +28,6 @@ export const startRestore = endpoint({
   troubles: ["not-connected", "busy", "no-definition", "ask-first"],
 });
 
-const OTHERS = [
-  "make-permanent",
-  "power-off",
-  "factory-reset",
-  "imitate",
-  "be-itself",
-  "program-put-on",
-  "program-start",
-  "program-stop",
-  "program-take-off",
-] as const;
-
 export const startOperation = endpoint({
   method: "POST",
   path: "/api/plants/:plant/operations",
@@ -48,7 +37,7 @@ export const startOperation = endpoint({
   params: object({ plant: name }),
   body: object({
     connection: name,
-    operation: oneOf(OTHERS),
+    operation: oneOf(OTHER_OPERATIONS),
     /** Of putting its program on: the added file. Of taking it off: why none is kept of it, where none is. */
     program: optional(
       object({ attachment: optional(whole({ min: 1 })), reason: optional(text({ min: 3, max: 300 })) }),

@@ -9,6 +9,8 @@ import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } fr
 export interface ProgramWork {
   operation: ProgramOperation;
   file?: { bytes: Uint8Array; identification: number };
+  /** Of starting: how long it may still be started, in ms, since somebody has looked. 0: it was asked for before, or too long ago; it is only looked at. */
+  startWithinMs?: number;
 }
 
 /** What 1F51 takes (CiA 302-3). */
@@ -23,6 +25,8 @@ const CLEAR = 3;
 export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"done">> {
   const spec = run.drive.definition.file.program;
   if (!spec?.canopen) return bad(NO_MEANS);
+  const begunAt = run.clock.now();
+  let asked = false;
   for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
     const gate = await passGate(run, true);
     if (!gate.ok) return gate;
@@ -34,11 +38,19 @@ export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"
       run.drive.noteTrouble(stands.trouble);
       continue;
     }
+    // What moves a machine is asked for once, and only while somebody has just looked: not when a lost drive comes back.
+    if (
+      work.operation === "program-start" &&
+      (asked || run.clock.now() - begunAt >= (work.startWithinMs ?? 0))
+    )
+      return bad(NOT_STARTED);
     if (run.signal.aborted) return bad(STOPPED_BY_PERSON);
     await run.commandSent("program");
+    asked = true;
     const done = await doIt(run, spec, work, gate.value);
     if (!done.ok && done.trouble.kind === "refused") return done;
-    if (!done.ok) run.drive.noteTrouble(done.trouble);
+    if (done.ok) return proved(run, spec, work);
+    run.drive.noteTrouble(done.trouble);
   }
   return bad({
     kind: "refused",
@@ -46,6 +58,21 @@ export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"
     remedy:
       "Look at its supply and its link, then go on; or end it as it is: the receipt says what is in it.",
   });
+}
+
+/** Everything was answered: if the drive says otherwise all the same, doing it again would come out no better. */
+async function proved(run: Run, spec: ProgramSpec, work: ProgramWork): Promise<Result<"done">> {
+  const stands = await asItShould(run, spec, work);
+  if (!stands.ok) return stands;
+  if (stands.value) return good("done");
+  return work.operation === "program-start"
+    ? bad(NOT_STARTED)
+    : bad({
+        kind: "refused",
+        text: "Everything was answered, and what the drive says of its program is not as it should be.",
+        remedy:
+          "Look at the file and at the drive; nothing was tried again. End it: what is in the drive is read anew from its page.",
+      });
 }
 
 async function doIt(
@@ -143,6 +170,13 @@ async function word(run: Run, address: string | number, type: "u8" | "u32"): Pro
   if (outcome!.kind === "value") return good(Number(outcome!.raw));
   return bad(troubleOf(outcome!));
 }
+
+const NOT_STARTED: Trouble = {
+  kind: "refused",
+  text: "Its program does not run. Whether it ran meanwhile is not known, or too long has gone by since somebody looked.",
+  remedy:
+    "End this and begin anew: somebody has to see first that nobody is near. It is not started from here any more.",
+};
 
 const NO_MEANS: Trouble = {
   kind: "refused",
