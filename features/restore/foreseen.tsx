@@ -1,6 +1,7 @@
 import type { Fate } from "@/core/definition";
 import { LEFT_OUT, type PlainOperation, type Plan, type Switching } from "@/core/restore";
 import type { Parameter } from "@/core/value";
+import { Facts } from "@/ui/facts";
 import { NotTold } from "@/ui/not-told";
 import { line } from "./parameter";
 
@@ -119,16 +120,7 @@ export function Fates({ fates }: { fates: ResetFates }) {
       return [title, fate ? FATE_WORDS[fate] : <NotTold key={key}>this is</NotTold>];
     }),
   ];
-  return (
-    <dl className="grid grid-cols-[14rem_1fr] gap-y-0.5 mb-3 text-[15px] max-sm:grid-cols-1">
-      {rows.map(([title, words]) => [
-        <dt key={title} className="text-soft">
-          {title}
-        </dt>,
-        <dd key={`${title}-fate`}>{words}</dd>,
-      ])}
-    </dl>
-  );
+  return <Facts rows={rows} />;
 }
 
 /** What a switch-over comes to: everything is another list afterwards, so no value is foreseen one by one. */
@@ -145,14 +137,5 @@ export function Over({ over }: { over: Switching }) {
     ["Found afterwards", `where it is now, or ${over.way}`],
     ["Switched over by", over.command ? "a command over the link, once" : "a person at its keypad"],
   ];
-  return (
-    <dl className="grid grid-cols-[14rem_1fr] gap-y-0.5 mb-3 text-[15px] max-sm:grid-cols-1">
-      {rows.map(([title, words]) => [
-        <dt key={title} className="text-soft">
-          {title}
-        </dt>,
-        <dd key={`${title}-words`}>{words}</dd>,
-      ])}
-    </dl>
-  );
+  return <Facts rows={rows} />;
 }

@@ -1,5 +1,6 @@
 import { identificationText } from "@/core/program";
 import type { PlannedProgram } from "@/core/restore";
+import { Facts } from "@/ui/facts";
 import { NotTold } from "@/ui/not-told";
 
 /** What a program's operation is about: what is in the drive, three things apart, and which file goes on or is kept. */
@@ -19,16 +20,7 @@ export function OfProgram({ program }: { program: PlannedProgram }) {
     ...(reason ? [["Why no file of it is kept", reason] as [string, string]] : []),
     ["What it does", disturbs],
   ];
-  return (
-    <dl className="grid grid-cols-[14rem_1fr] gap-y-0.5 mb-3 text-[15px] max-sm:grid-cols-1">
-      {rows.map(([title, words]) => [
-        <dt key={title} className="text-soft">
-          {title}
-        </dt>,
-        <dd key={`${title}-words`}>{words}</dd>,
-      ])}
-    </dl>
-  );
+  return <Facts rows={rows} />;
 }
 
 /** Present, enabled and running: three things, each told or not. */

@@ -254,6 +254,8 @@ export class Restores {
       recordId: memory.beforeRecordId,
       connectionId: connection.id,
       puttingBack: true,
+      // A spare stays one: what it held is put back, and it is fitted nowhere by that.
+      spare: memory.spare,
     });
   }
 

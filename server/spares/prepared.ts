@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from "drizzle-orm";
+import { and, desc, eq, ne, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { tables, type Database } from "@/server/database";
 
@@ -66,6 +66,8 @@ export async function preparedSpares(
         eq(drive.whereabouts, "store"),
         of && and(eq(drive.definitionId, of.definitionId), eq(drive.serial, of.serial)),
         sql`${receipt.content} ->> 'spare' = 'true'`,
+        // Put back to what it held before it is prepared for nothing.
+        ne(record.origin, "before-spare"),
         sql`${receipt.content} ->> 'outcome' = 'verified'`,
         sql`not exists (select 1 from ${receipt} as "later" join ${job} as "of_later" on "of_later"."id" = "later"."job_id" where "of_later"."drive_key" = ${key} and "later"."id" > ${receipt.id})`,
       ),

@@ -78,6 +78,27 @@ test("prepared for a position: it holds the record, and the ledger keeps the dri
   expect(await reasons()).toEqual(before.filter((each) => each !== "no-spare"));
 }, 60_000);
 
+test("what a spare held before is put back: it is prepared for nothing then, and still fitted nowhere", async () => {
+  const { recordId, connectionId } = await onTheWorkbench();
+  const id = await restore(recordId, connectionId, true);
+  const back = await plant.app.restores.putBack(id, plant.person);
+  if (!back.ok) throw new Error(back.trouble.text);
+  await plant.app.restores.settled(back.value.id);
+  plant.drive.givePermission();
+  const confirmed = await plant.app.restores.confirm(
+    back.value.id,
+    plant.person,
+    await lookThrough(plant, back.value.id),
+  );
+  expect(confirmed.ok).toBe(true);
+  await plant.app.restores.settled(back.value.id);
+  expect(await preparedSpares(plant.app.db, 1)).toEqual([]);
+  expect(await fitted()).toEqual([
+    { serial: "FR-OLD-77", whereabouts: "fitted" },
+    { serial: "FR-SPARE", whereabouts: "store" },
+  ]);
+}, 60_000);
+
 test("it goes stale when another record stands, and is none once something else was done with it or it left the store", async () => {
   const { recordId, connectionId } = await onTheWorkbench();
   await restore(recordId, connectionId, true);
