@@ -92,7 +92,7 @@ for (const [sort, area] of scenario.areas.entries()) {
         unitAddress: position.unit,
       })
       .returning();
-    const program = position.program === undefined ? undefined : makeProgram(position.program);
+    const program = position.program === undefined ? undefined : makeProgram(definition, position.program);
     const made = await makeHistory(
       app.db,
       family,

@@ -2,12 +2,13 @@ import type { Definition } from "@/core/definition";
 import { crc32 } from "@/core/program";
 import type { RawValue } from "@/core/value";
 
-/** A program's file as the family of the demo has it: its mark, its length, and what it does in words that repeat. */
-export function makeProgram(does: string): Uint8Array {
+/** A program's file as a family has it: its mark, its length, and what it does in words that repeat. */
+export function makeProgram({ file }: Definition, does: string): Uint8Array {
+  const { startsWith = "", lengthAt = startsWith.length } = file.program!.file!;
   const body = new TextEncoder().encode(`${does}\n`.repeat(40));
   const bytes = new Uint8Array(8 + body.length);
-  bytes.set(new TextEncoder().encode("PLVR"));
-  new DataView(bytes.buffer).setUint32(4, bytes.length, true);
+  bytes.set(new TextEncoder().encode(startsWith));
+  new DataView(bytes.buffer).setUint32(lengthAt, bytes.length, true);
   bytes.set(body, 8);
   return bytes;
 }

@@ -59,7 +59,7 @@ function heardAsSent(line: SpokenLine): boolean {
 
 /** A write to address 0 is done by all and answered by none (Modbus over Serial Line V1.02, clause 2.1). */
 function broadcast(line: SpokenLine, question: ReturnType<typeof decodeQuestion>): void {
-  if (typeof question === "number" || question.kind === "read") return;
+  if (typeof question === "number" || question.kind.startsWith("read")) return;
   for (const drive of line.drives) if (drive.alive) handleModbus(drive, question);
 }
 

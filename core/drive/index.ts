@@ -7,7 +7,15 @@ export { driveKeyOf, driveWords, identifyAgain, imitatesNow, ownDefinitionId } f
 export type { AxisState, DriveIdentity, DriveState, FittedModule, FittedOption } from "./model";
 export { CAUTIOUS_MODBUS, ModbusItemReader, type ModbusAsker, type ModbusReading } from "./modbus-items";
 export { ModbusDriveSession } from "./modbus-session";
-export type { DriveSession, Item, ItemOutcome, ItemReader, ReadStep, WriteOutcome } from "./session";
+export type {
+  BlockRun,
+  DriveSession,
+  Item,
+  ItemOutcome,
+  ItemReader,
+  ReadStep,
+  WriteOutcome,
+} from "./session";
 export { decodeState, readDriveState, signGiven, tripOf } from "./state";
 export { whatChanged, type Change, type Parts } from "./swap";
 export { bad, good, troubleOf, type Result, type Trouble } from "./trouble";

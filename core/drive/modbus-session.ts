@@ -6,10 +6,12 @@ import type { Refusal } from "@/core/protocol/refusal";
 import { encodeRegisters, type Parameter, type RawValue } from "@/core/value";
 import { awaitDone } from "./command";
 import { readIdentity } from "./identity";
+import { readRecords, writeRecords } from "./modbus-blocks";
 import { ModbusItemReader, type ModbusAsker } from "./modbus-items";
 import type { DriveIdentity, DriveState } from "./model";
 import {
   writeOutcomeOf,
+  type BlockRun,
   type DriveSession,
   type Item,
   type ItemOutcome,
@@ -121,6 +123,18 @@ export class ModbusDriveSession implements DriveSession {
       command,
       await this.send(addressOf(command.address), registers, command.longestMs),
     );
+  }
+
+  writeBlock(file: number, bytes: Uint8Array, _longestMs: number, run?: BlockRun): Promise<WriteOutcome> {
+    return writeRecords(this.asker, this.blocks, file, bytes, run);
+  }
+
+  readBlock(file: number): Promise<Result<Uint8Array>> {
+    return readRecords(this.asker, this.clock, this.blocks, file);
+  }
+
+  private get blocks(): Parameters<typeof writeRecords>[1] {
+    return { program: this.definition.file.program, slowestAnswerMs: this.link.slowestAnswerMs };
   }
 
   private async send(address: number, registers: number[], extraMs: number, node = 0): Promise<WriteOutcome> {

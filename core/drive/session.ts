@@ -50,10 +50,16 @@ export interface DriveSession extends ItemReader {
   write(parameter: Parameter, raw: RawValue): Promise<WriteOutcome>;
   /** Gives a command and waits for its sign, where it has one. */
   command(command: Command): Promise<WriteOutcome>;
-  /** Sends a block of bytes to an object once; absent where the protocol has no such thing. `longestMs`: how long the drive may take with it. */
-  writeBlock?(address: number, bytes: Uint8Array, longestMs: number): Promise<WriteOutcome>;
-  /** Reads a block of bytes from an object. */
-  readBlock?(address: number, longestMs: number): Promise<Result<Uint8Array>>;
+  /** Sends a block of bytes once, to an object or to the records of a file by its number. `longestMs`: how long the drive may take with it. */
+  writeBlock(block: number, bytes: Uint8Array, longestMs: number, run?: BlockRun): Promise<WriteOutcome>;
+  /** Reads a block of bytes. */
+  readBlock(block: number, longestMs: number): Promise<Result<Uint8Array>>;
+}
+
+/** Whom a long transfer tells how far it is (0 to 1), and what ends it early. */
+export interface BlockRun {
+  onShare?(share: number): void;
+  signal?: AbortSignal;
 }
 
 /** What the outcome of a write that was sent once means. */

@@ -2,4 +2,5 @@
 export { crc32 } from "./crc32";
 export { programFacts, type ProgramFacts } from "./facts";
 export { identificationText, lookAtFile, type LookedAtFile } from "./file";
+export { programMeans, type Look, type ProgramMeans } from "./means";
 export { flashStatus, NO_PROGRAM } from "./status";

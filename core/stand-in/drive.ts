@@ -1,12 +1,11 @@
 import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
-import type { SdoQuestion } from "@/core/protocol/canopen";
 import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
 import { Axis } from "./axis";
 import type { DriveMake } from "./drive-make";
 import { Memories } from "./memories";
-import { programValues, StandInProgram, type ProgramAnswer } from "./program";
+import { programValues, StandInProgram, type Around } from "./program";
 import { refusedValue, type Refused } from "./refused";
 
 /** Work the control part does after a command, in ms. */
@@ -227,11 +226,7 @@ export class StandInDrive {
   /** It is told over the link to answer as its predecessor from now on, or as itself again; says why it does not, or nothing. */
   switchOver(on: boolean): Refused | undefined {
     const shown = this.imitating ?? this;
-    const { permission } = shown.definition.file;
-    if (permission && !shown.permission) {
-      if (permission.withoutIt === "trips") shown.tripNow(permission.trip ?? 1);
-      return "locked";
-    }
+    if (shown.lockedOut()) return "locked";
     if (shown.turning) return "state";
     return this.answerAs(on);
   }
@@ -253,6 +248,14 @@ export class StandInDrive {
     return this.memories.inUse.get(parameter);
   }
 
+  /** Whether writing is not permitted; on some drives it is a trip that it was tried. */
+  lockedOut(): boolean {
+    const { permission } = this.definition.file;
+    if (!permission || this.permission) return false;
+    if (permission.withoutIt === "trips") this.tripNow(permission.trip ?? 1);
+    return true;
+  }
+
   /** Writes a value or takes a command sent to `address`; says why not, or nothing. `raw` undefined: the value has the wrong length. */
   write(address: number, node: number, raw: RawValue | undefined): Refused | undefined {
     const { permission, makePermanent, restart, factoryReset, writesLand } = this.definition.file;
@@ -266,10 +269,7 @@ export class StandInDrive {
       this.givePermission();
       return undefined;
     }
-    if (permission && !this.permission) {
-      if (permission.withoutIt === "trips") this.tripNow(permission.trip ?? 1);
-      return "locked";
-    }
+    if (this.lockedOut()) return "locked";
     if (this.clock.now() < this.busyUntil) return "busy";
     if (command && command === makePermanent) return this.obey("permanent");
     if (command) return this.obey(command === restart ? "restart" : "reset");
@@ -284,9 +284,10 @@ export class StandInDrive {
     return undefined;
   }
 
-  /** Answers what is asked of its own program; undefined where another object is meant, or it has none. */
-  askProgram(question: SdoQuestion): ProgramAnswer | undefined {
-    const answer = this.program?.answer(question, { still: !this.turning, enabled: this.programEnabled });
+  /** Asks its own program something, or tells it; undefined where it has none. Its parameters tell what came of it. */
+  ofProgram<T>(ask: (program: StandInProgram, around: Around) => T): T | undefined {
+    if (!this.program) return undefined;
+    const answer = ask(this.program, { still: !this.turning, enabled: this.programEnabled });
     this.showProgram();
     return answer;
   }

@@ -2,6 +2,7 @@ import { addressOf } from "@/core/definition";
 import type { Answer, Question } from "@/core/protocol/modbus";
 import { decodeRegisters, encodeRegisters } from "@/core/value";
 import type { StandInDrive } from "./drive";
+import { answerRecords, commandProgram } from "./program-records";
 import type { Refused } from "./refused";
 import { identityOf, specialsOf, type Special } from "./special";
 
@@ -35,6 +36,7 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
     return question.function === link.readFunction
       ? read(drive, shown, question.address, question.count)
       : exception("function");
+  if (question.kind === "read-file" || question.kind === "write-file") return records(drive, question);
   const values = question.kind === "write-one" ? [question.value] : question.values;
   if (!link.writeFunctions.includes(question.kind === "write-one" ? 6 : 16)) return exception("function");
   if (values.length > link.registersPerWrite) return exception("too-much");
@@ -43,6 +45,10 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
     const refused = drive.switchOver(over);
     return refused ? exception(refused) : { kind: "written" };
   }
+  const told = drive.ofProgram((program, around) =>
+    commandProgram(program, question.address, values, around, () => drive.lockedOut()),
+  );
+  if (told !== undefined) return told === "done" ? { kind: "written" } : exception(told);
   const parameter = shown.byAddress.get(`0/${question.address}`);
   const fits =
     parameter === undefined ||
@@ -51,6 +57,19 @@ function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
   const raw = fits ? decodeRegisters(type, values, parameter?.wordOrder ?? link.wordOrder) : undefined;
   const refused = shown.write(question.address, 0, raw);
   return refused ? exception(refused) : { kind: "written" };
+}
+
+/** Its own program comes and goes as the records of a file. */
+function records(
+  drive: StandInDrive,
+  question: Question & { kind: "read-file" | "write-file" },
+): ModbusAnswer {
+  if (!drive.program?.spec.modbus) return exception("function");
+  if (question.kind === "write-file" && drive.lockedOut()) return exception("locked");
+  const answer = drive.ofProgram((program, around) => answerRecords(program, question, around));
+  if (answer === "written") return { kind: "written" };
+  if (answer === undefined) return exception("no-such-address");
+  return typeof answer === "string" ? exception(answer) : { kind: "registers", values: answer };
 }
 
 /** Whether it is told to imitate its predecessor (true) or to be itself again (false); it can be told either way, whatever it answers as. */

@@ -1,6 +1,7 @@
 import type { SdoQuestion } from "@/core/protocol/canopen";
 import { byteCount, isText, type RawValue, type ValueType } from "@/core/value";
 import type { StandInDrive } from "./drive";
+import { answerObject } from "./program-objects";
 import type { Refused } from "./refused";
 import { isSpecial, keyOf, specialsOf } from "./special";
 
@@ -27,7 +28,8 @@ const SERVO = 0x00020192;
 /** How a drive looks as nodes on a CAN bus: parameters, identity and status as objects, refusals as abort codes. */
 export function answerSdo(drive: StandInDrive, node: number, question: SdoQuestion): SdoAnswer {
   const address = question.index * 256 + question.sub;
-  const own = node === 0 ? drive.askProgram(question) : undefined;
+  const own =
+    node === 0 ? drive.ofProgram((program, around) => answerObject(program, question, around)) : undefined;
   if (own === "written") return { kind: "written" };
   if (typeof own === "string") return { kind: "abort", code: ABORTS[own] };
   if (own) return { kind: "value", ...own };

@@ -8,6 +8,7 @@ import {
 } from "@/core/definition";
 import type { ValueType, RawValue } from "@/core/value";
 import type { StandInDrive } from "./drive";
+import { programSigns } from "./program-records";
 
 /** A register or object that is no parameter: identity, status. */
 export interface Special {
@@ -47,6 +48,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
   mark(state.reducedSupply, drive.onReducedSupply);
   mark(state.memoryCard, drive.hasCard);
   mark(permission?.given, drive.permission);
+  for (const [sign, given] of drive.program ? programSigns(drive.program) : []) mark(sign, given);
   if (
     imitates &&
     !drive.definition.parameters.some((each) => each.address === addressOf(imitates.active.address))

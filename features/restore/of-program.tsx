@@ -1,6 +1,7 @@
 import { identificationText } from "@/core/program";
 import type { PlannedProgram } from "@/core/restore";
 import { Facts } from "@/ui/facts";
+import { GroupStrip } from "@/ui/group-strip";
 import { NotTold } from "@/ui/not-told";
 
 /** What a program's operation is about: what is in the drive, three things apart, and which file goes on or is kept. */
@@ -51,4 +52,22 @@ export function InIt({ now }: { now: PlannedProgram["now"] }) {
 function Fact({ yes, no, is, what }: { yes: string; no: string; is: boolean | undefined; what: string }) {
   if (is === undefined) return <NotTold>{what}</NotTold>;
   return <>{is ? yes : no}</>;
+}
+
+/** How far a program's file is on its way into the drive. */
+export function Sending({ share, bytes }: { share: number; bytes: number }) {
+  const sent = Math.round(share * bytes);
+  return (
+    <div>
+      <GroupStrip
+        label="Sending the program"
+        cells={[{ id: "program", title: "Its own program", count: bytes, done: sent, refused: 0 }]}
+      />
+      <p className="text-[14px] mt-1" role="status">
+        {sent < bytes
+          ? `${sent} of ${bytes} bytes sent`
+          : `All ${bytes} bytes sent; the drive looks at them and keeps them`}
+      </p>
+    </div>
+  );
 }

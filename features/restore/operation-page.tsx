@@ -20,7 +20,7 @@ import { moment } from "@/ui/when";
 import { Checks } from "./checks";
 import { Fates, Foreseen, Over, type ResetFates } from "./foreseen";
 import { Halt } from "./halt";
-import { OfProgram } from "./of-program";
+import { OfProgram, Sending } from "./of-program";
 import { ABOUT, ACT } from "./operation-words";
 import { toParameter, type SheetParameter } from "./parameter";
 import { Decide, StopIt, ToReceipt, useLooked } from "./parts";
@@ -64,7 +64,8 @@ export function OperationPage({
       record {number}
     </Link>
   );
-  const { over } = restore.detail.plan ?? {};
+  const { over, program } = restore.detail.plan ?? {};
+  const file = program?.file;
   const asksPermission = operation !== "power-off" && (over === undefined || over.command !== undefined);
   const from = asksPermission ? 5 : 4;
   return (
@@ -107,6 +108,9 @@ export function OperationPage({
             state={stateOf(restore, acts)}
             found={doneWords(restore, operation)}
           >
+            {job.share !== undefined && file && !place.waitsFor && (
+              <Sending share={job.share} bytes={file.bytes} />
+            )}
             {(place.waitsFor === "power" || place.waitsFor === "keypad") && (
               <Notice
                 kind="caution"

@@ -43,8 +43,8 @@ export interface Kept {
 }
 
 /**
- * Keeps a reading as the next record of a position. A reading whose settings equal the last record of the same drive, and are as permanent as they were, is
- * recognised and not stored again. Numbering is safe when two people record at once: the position is locked meanwhile.
+ * Keeps a reading as the next record of a position. A reading whose settings equal the last record of the same drive, are as permanent as they were, and go with the same
+ * program in the drive, is recognised and not stored again. Numbering is safe when two people record at once: the position is locked meanwhile.
  */
 export async function keepReading(
   db: Database,
@@ -73,6 +73,7 @@ export async function keepReading(
         .where(eq(tables.position.id, position.id));
     const last = await newestReading(tx, reading.positionId);
     const completeness = completenessOf(definition, reading.set);
+    const program = programFacts(definition, valuesByCode(reading.set));
     if (
       !ofSpare &&
       last &&
@@ -80,6 +81,7 @@ export async function keepReading(
       last.serial === reading.identity.serial &&
       last.firmware === reading.identity.firmware &&
       last.present === completeness.present &&
+      sameProgram(last.facts?.program, program) &&
       // What was volatile and is permanent now is told by a record: the former one would say for ever that it is not.
       (reading.state.volatile === undefined || last.volatile === reading.state.volatile) &&
       (last.reducedSupply ?? false) === (reading.state.reducedSupply ?? false)
@@ -118,7 +120,7 @@ export async function keepReading(
         ratingName: reading.identity.ratingName,
         supply: reading.identity.supply,
         firmware: reading.identity.firmware,
-        facts: factsOf(reading.identity, programFacts(definition, valuesByCode(reading.set))),
+        facts: factsOf(reading.identity, program),
         definitionId: definition.id,
         definitionVersion: definition.version,
         hashAll: hashes.all,
@@ -189,4 +191,9 @@ export async function storeContent(
     .insert(tables.content)
     .values({ hash: hashAll, pieces: new Uint8Array(list) })
     .onConflictDoNothing();
+}
+
+/** Whether two readings tell of the same program in the drive. Whether it runs changes by the minute, and makes no other record. */
+function sameProgram(one: ProgramFacts | undefined, other: ProgramFacts | undefined): boolean {
+  return one?.present === other?.present && one?.identification === other?.identification;
 }

@@ -103,14 +103,14 @@ const MAKES: Array<{
     over: "ascii on a serial port",
     make: { rating: "H-090", firmware: "5.1", serial: "OH-1" },
     write: { code: "H.mot.5/3", raw: 1490 },
-    parameters: 521,
+    parameters: 525,
   },
   {
     family: hollin,
     over: "tcp",
     make: { rating: "H-315", firmware: "5.2", serial: "OH-2", options: ["netmod"] },
     write: { code: "H.eth.8", raw: "mill" },
-    parameters: 557,
+    parameters: 561,
   },
   {
     family: plover,

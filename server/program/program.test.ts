@@ -1,33 +1,71 @@
 import { afterEach, expect, test } from "@jest/globals";
-import { layOutFile } from "@/core/definition";
+import { layOutFile, type Definition } from "@/core/definition";
 import { crc32 } from "@/core/program";
 import type { ProgramOperation } from "@/core/restore";
-import { plover } from "@/families/testing";
+import type { DriveMake } from "@/core/stand-in";
+import type { RawValue } from "@/core/value";
+import { hollin, plover } from "@/families/testing";
 import { attach, storeFile } from "@/server/files";
+import { standingOf } from "@/server/ledger";
 import { findReceipt } from "@/server/restore";
 import { cutDown } from "@/server/testing/cut-down";
 import { lookThrough } from "@/server/testing/look-through";
-import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
+import { operateUnderFault } from "@/server/testing/operation-under-fault";
+import { connectAndRead, recordsOf, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import type { Fault } from "@/simulator/spoken-line";
 import { keepFromDrive, keptPrograms } from ".";
 
 /** Every exchange, which takes long: `npm run test:long`. */
 const EVERY = process.env.TEST_LONG === undefined ? 11 : 1;
 
+/** A family whose program is reached over its protocol: objects of a bus, or the records of a file. */
+interface Speech {
+  family: Definition;
+  make: DriveMake;
+  line: "canopen" | "tcp";
+  /** What its files begin with. */
+  mark: string;
+  values: Record<string, RawValue>;
+}
 const rack = layOutFile({ ...plover.file, modules: { ...plover.file.modules!, slots: 3 } });
-const family = cutDown(rack, ["5F30.03"]);
-const make = { rating: "P-06", firmware: "2.4", serial: "AP-1", axes: 2, modules: [1, 3, 3] };
-const VALUES = { "5F50.01": 1 };
+const OBJECTS: Speech = {
+  family: cutDown(rack, ["5F30.03"]),
+  make: { rating: "P-06", firmware: "2.4", serial: "AP-1", axes: 2, modules: [1, 3, 3] },
+  line: "canopen",
+  mark: "PLVR",
+  values: { "5F50.01": 1 },
+};
+/** Few records in a frame, so that a program takes many. */
+const inManyFrames = layOutFile({
+  ...hollin.file,
+  program: {
+    ...hollin.file.program!,
+    modbus: { ...hollin.file.program!.modbus!, recordsPerFrame: 7 },
+  },
+});
+const RECORDS: Speech = {
+  family: cutDown(inManyFrames, ["H.mac.1"]),
+  make: { rating: "H-090", firmware: "5.2", serial: "OH-1" },
+  line: "tcp",
+  mark: "HLLN",
+  values: { "H.prg.1": 1 },
+};
+const BOTH: Array<[string, Speech]> = [
+  ["the objects of a bus", OBJECTS],
+  ["the records of a file", RECORDS],
+];
 
 let plant: TestPlant;
 afterEach(() => plant.close());
 
-function programOf(body: string): Uint8Array {
-  const bytes = Uint8Array.from(`PLVR....${body}`, (each) => each.charCodeAt(0));
+function programOf(body: string, mark = "PLVR"): Uint8Array {
+  const bytes = Uint8Array.from(`${mark}....${body}`, (each) => each.charCodeAt(0));
   new DataView(bytes.buffer).setUint32(4, bytes.length, true);
   return bytes;
 }
 const STACKER = programOf("pick, lift, put");
+/** The same for a family: an odd number of bytes, and more than fits in one frame. */
+const workOf = ({ mark }: Speech): Uint8Array => programOf("turn, wait, empty; ".repeat(9), mark);
 const base64 = (bytes: Uint8Array): string => btoa(String.fromCharCode(...bytes));
 
 /** Adds a program's file to the position, as a person does. */
@@ -65,58 +103,68 @@ const detailOf = async (id: number) => (await plant.app.restores.detail(id))!;
 const receiptOf = async (id: number) =>
   (await findReceipt(plant.app.db, 1, (await detailOf(id)).receiptId!))!.content;
 
-async function standsThere(program?: Uint8Array): Promise<string> {
-  plant = await testPlant(VALUES, {
-    family,
-    make: { ...make, ...(program ? { program: { bytes: base64(program) } } : {}) },
-    line: "canopen",
-  });
+async function standsThere(program?: Uint8Array, { values, family, make, line } = OBJECTS): Promise<string> {
+  const held = program && { bytes: base64(program) };
+  plant = await testPlant(values, { family, make: { ...make, program: held }, line });
   const connection = await connectAndRead(plant);
   await recordStanding(plant, connection);
   return connection;
 }
 
-test("lost and put back, started, stopped, taken off: each with its receipt, and the settings as they were", async () => {
-  const connection = await standsThere();
-  const attachment = await keep(STACKER);
-  const on = await begin("program-put-on", connection, { attachment });
-  expect((await detailOf(on)).plan!.program).toMatchObject({
-    file: { name: "stacker-3.bin", bytes: STACKER.length, identification: crc32(STACKER) },
-    now: { present: false, enabled: true, running: false },
-  });
-  expect(plant.drive.program!.identification).toBeUndefined();
-  await through(on);
-  expect(plant.drive.program!.identification).toBe(crc32(STACKER));
-  expect(await receiptOf(on)).toMatchObject({
-    kind: "program-put-on",
-    outcome: "verified",
-    program: { file: { name: "stacker-3.bin" } },
-    results: [
-      { code: "5F50.02", from: 0, to: 1, readBack: 1, verdict: "verified" },
-      { code: "5F50.05", to: crc32(STACKER), readBack: crc32(STACKER), verdict: "verified" },
-    ],
-    alsoChanged: [],
-  });
-  // Put on is not started: that is asked for by itself, with somebody who has looked.
-  expect(plant.drive.program!.running).toBe(false);
-  const start = await begin("program-start", connection);
-  expect((await detailOf(start)).checks).toContainEqual(
-    expect.objectContaining({ id: "moves", verdict: "not-told" }),
-  );
-  await expect(through(start)).rejects.toThrow("Nobody has looked yet: Starting it can move the machine.");
-  expect(plant.drive.program!.running).toBe(false);
-  await through(start, ["moves"]);
-  expect(plant.drive.program!.running).toBe(true);
-  expect(await receiptOf(start)).toMatchObject({ outcome: "verified" });
-  const stop = await begin("program-stop", connection);
-  await through(stop);
-  expect(plant.drive.program!.running).toBe(false);
-  const off = await begin("program-take-off", connection);
-  expect((await detailOf(off)).plan!.program).toMatchObject({ keptAs: "stacker-3.bin" });
-  await through(off);
-  expect(plant.drive.program!.identification).toBeUndefined();
-  expect(await receiptOf(off)).toMatchObject({ outcome: "verified" });
-}, 60_000);
+test.each(BOTH)(
+  "lost and put back, started, stopped, taken off over %s: each with its receipt, and the settings as they were",
+  async (_, speech) => {
+    const connection = await standsThere(undefined, speech);
+    const { present, identification } = speech.family.file.program!;
+    const work = workOf(speech);
+    expect(work.length % 2).toBe(1);
+    const attachment = await keep(work);
+    const on = await begin("program-put-on", connection, { attachment });
+    expect((await detailOf(on)).plan!.program).toMatchObject({
+      file: { name: "stacker-3.bin", bytes: work.length, identification: crc32(work) },
+      now: { present: false, enabled: true, running: false },
+    });
+    expect(plant.drive.program!.identification).toBeUndefined();
+    await through(on);
+    expect(plant.drive.program!.identification).toBe(crc32(work));
+    expect(await receiptOf(on)).toMatchObject({
+      kind: "program-put-on",
+      outcome: "verified",
+      program: { file: { name: "stacker-3.bin" } },
+      results: [
+        { code: present, from: 0, to: 1, readBack: 1, verdict: "verified" },
+        { code: identification, to: crc32(work), readBack: crc32(work), verdict: "verified" },
+      ],
+      alsoChanged: [],
+    });
+    // Its settings are as they were; what it runs is not, and the record of after says so.
+    const { beforeRecord, afterRecord } = await detailOf(on);
+    const programOfRecord = async (number: number | undefined) =>
+      (await recordsOf(plant)).find((each) => each.number === number)!.facts?.program;
+    expect(await programOfRecord(beforeRecord)).toMatchObject({ present: false });
+    expect(await programOfRecord(afterRecord)).toMatchObject({ present: true, identification: crc32(work) });
+    // Put on is not started: that is asked for by itself, with somebody who has looked.
+    expect(plant.drive.program!.running).toBe(false);
+    const start = await begin("program-start", connection);
+    expect((await detailOf(start)).checks).toContainEqual(
+      expect.objectContaining({ id: "moves", verdict: "not-told" }),
+    );
+    await expect(through(start)).rejects.toThrow("Nobody has looked yet: Starting it can move the machine.");
+    expect(plant.drive.program!.running).toBe(false);
+    await through(start, ["moves"]);
+    expect(plant.drive.program!.running).toBe(true);
+    expect(await receiptOf(start)).toMatchObject({ outcome: "verified" });
+    const stop = await begin("program-stop", connection);
+    await through(stop);
+    expect(plant.drive.program!.running).toBe(false);
+    const off = await begin("program-take-off", connection);
+    expect((await detailOf(off)).plan!.program).toMatchObject({ keptAs: "stacker-3.bin" });
+    await through(off);
+    expect(plant.drive.program!.identification).toBeUndefined();
+    expect(await receiptOf(off)).toMatchObject({ outcome: "verified" });
+  },
+  60_000,
+);
 
 test("a start whose answer is lost is not asked for a second time: a person decides", async () => {
   const connection = await standsThere(STACKER);
@@ -162,37 +210,42 @@ test("a file that is not for this drive, or cut off, goes nowhere; a foreign att
   expect((await detailOf(id)).checks[0]).toMatchObject({ verdict: "stop" });
 }, 60_000);
 
-test("taken off only where its file is kept or a reason is given; read back it is kept", async () => {
-  const connection = await standsThere(STACKER);
-  const refused = await begin("program-take-off", connection);
-  expect((await detailOf(refused)).checks[0]).toMatchObject({
-    verdict: "stop",
-    found: expect.stringContaining("No kept file is the program that is in it"),
-  });
-  await plant.app.restores.end(refused, plant.person);
-  const reasoned = await begin("program-take-off", connection, { reason: "A trial of the maker's." });
-  expect((await detailOf(reasoned)).checks[0]).toMatchObject({ verdict: "fine" });
-  await plant.app.restores.end(reasoned, plant.person);
-  const { db, links } = plant.app;
-  const kept = await keepFromDrive(
-    { db, links, now: () => new Date() },
-    plant.person,
-    1,
-    plant.app.bench.find(connection)!,
-  );
-  expect(kept.ok).toBe(true);
-  expect(await keptPrograms(db, plant.positionId, family.file.program!)).toMatchObject([
-    { bytes: STACKER.length, looked: { ok: true, identification: crc32(STACKER) } },
-  ]);
-  const off = await begin("program-take-off", connection);
-  expect((await detailOf(off)).checks[0]).toMatchObject({ verdict: "fine" });
-}, 60_000);
+test.each(BOTH)(
+  "taken off only where its file is kept or a reason is given; read back over %s it is kept",
+  async (_, speech) => {
+    const work = workOf(speech);
+    const connection = await standsThere(work, speech);
+    const refused = await begin("program-take-off", connection);
+    expect((await detailOf(refused)).checks[0]).toMatchObject({
+      verdict: "stop",
+      found: expect.stringContaining("No kept file is the program that is in it"),
+    });
+    await plant.app.restores.end(refused, plant.person);
+    const reasoned = await begin("program-take-off", connection, { reason: "A trial of the maker's." });
+    expect((await detailOf(reasoned)).checks[0]).toMatchObject({ verdict: "fine" });
+    await plant.app.restores.end(reasoned, plant.person);
+    const { db, links } = plant.app;
+    const kept = await keepFromDrive(
+      { db, links, now: () => new Date() },
+      plant.person,
+      1,
+      plant.app.bench.find(connection)!,
+    );
+    expect(kept.ok).toBe(true);
+    expect(await keptPrograms(db, plant.positionId, speech.family.file.program!)).toMatchObject([
+      { bytes: work.length, looked: { ok: true, identification: crc32(work) } },
+    ]);
+    const off = await begin("program-take-off", connection);
+    expect((await detailOf(off)).checks[0]).toMatchObject({ verdict: "fine" });
+  },
+  60_000,
+);
 
 test("a restore says where the values alone will not make the machine run", async () => {
   await standsThere(STACKER);
-  const recordId = (await detailOfStanding()).recordId;
+  const recordId = (await standingOf(plant.app.db, plant.positionId))!.recordId;
   for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
-  plant.swap({ ...make, serial: "AP-2" });
+  plant.swap({ ...OBJECTS.make, serial: "AP-2" });
   const connectionId = await connectAndRead(plant);
   const begun = await plant.app.restores.start(plant.person, 1, {
     positionId: plant.positionId,
@@ -209,76 +262,59 @@ test("a restore says where the values alone will not make the machine run", asyn
   });
 }, 60_000);
 
-async function detailOfStanding(): Promise<{ recordId: number }> {
-  const { standingOf } = await import("@/server/ledger");
-  return (await standingOf(plant.app.db, plant.positionId))!;
-}
+test.each(BOTH)(
+  "stopped while the machine moves over %s: only by somebody who has looked",
+  async (_, speech) => {
+    const work = workOf(speech);
+    const connection = await standsThere(work, speech);
+    plant.drive.program!.running = true;
+    plant.drive.start();
+    const off = await begin("program-put-on", connection, { attachment: await keep(work) });
+    expect((await detailOf(off)).checks.find((each) => each.id === "stopped")).toMatchObject({
+      verdict: "stop",
+    });
+    await plant.app.restores.end(off, plant.person);
+    const stop = await begin("program-stop", connection);
+    expect((await detailOf(stop)).checks).toContainEqual(
+      expect.objectContaining({ id: "in-motion", verdict: "not-told" }),
+    );
+    await expect(through(stop)).rejects.toThrow("Nobody has looked yet");
+    expect(plant.drive.program!.running).toBe(true);
+    await through(stop, ["in-motion"]);
+    expect(plant.drive.program!.running).toBe(false);
+  },
+  60_000,
+);
 
-test.each<[Fault, boolean]>([
+const FAULTS: Array<[Fault, boolean]> = [
   ["power-after", false],
   ["cable-before", false],
   ["power-before", true],
-])(
-  "put on with %s at one exchange after another, the program killed: %s: whole in the end, or the receipt says what is in it",
-  async (fault, killed) => {
-    await standsThere();
-    const attachment = await keep(STACKER);
+];
+test.each(BOTH.flatMap(([name, speech]) => FAULTS.map((fault) => [name, ...fault, speech] as const)))(
+  "put on over %s with %s at one exchange after another, the program killed: %s: whole in the end, or the receipt says what is in it",
+  async (_, fault, killed, speech) => {
+    await standsThere(undefined, speech);
+    const work = workOf(speech);
+    const attachment = await keep(work);
     for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
+    const once = async (at: number): Promise<boolean> => {
+      plant.swap({ ...speech.make, serial: `NEW-${at}` });
+      const connectionId = await connectAndRead(plant);
+      const begin = { connectionId, operation: "program-put-on", ofProgram: { attachment } } as const;
+      const { id, fired } = await operateUnderFault(plant, { begin, fault, killed, at });
+      const content = await receiptOf(id);
+      expect([at, content.outcome, plant.drive.program!.identification]).toEqual([
+        at,
+        "verified",
+        crc32(work),
+      ]);
+      for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
+      return fired;
+    };
     let hits = 0;
-    for (let at = 1; await once(attachment, fault, killed, at); at += EVERY) hits += 1;
+    for (let at = 1; await once(at); at += EVERY) hits += 1;
     expect(hits).toBeGreaterThan(20 / EVERY);
   },
   600_000,
 );
-
-/** Once, hit at one exchange; somebody gives back cable and power. Says whether it was hit. */
-async function once(attachment: number, fault: Fault, killed: boolean, at: number): Promise<boolean> {
-  plant.swap({ ...make, serial: `AP-${at}` });
-  const connectionId = await connectAndRead(plant);
-  const giveBack = (): void => {
-    plant.line.plug();
-    plant.drive.powerOn();
-  };
-  plant.line.onFault = () => void setTimeout(giveBack, 20);
-  const from = plant.line.exchanges;
-  let fired = false;
-  plant.line.fault = (exchange) => {
-    if (fired || exchange - from !== at) return undefined;
-    fired = true;
-    if (killed) plant.kill();
-    return fault;
-  };
-  const begun = await plant.app.restores.startOperation(plant.person, 1, {
-    connectionId,
-    operation: "program-put-on",
-    ofProgram: { attachment },
-  });
-  if (!begun.ok) throw new Error(begun.trouble.text);
-  const { id } = begun.value;
-  let restarted = false;
-  for (;;) {
-    await plant.app.restores.settled(id);
-    if (killed && fired && !restarted) {
-      restarted = true;
-      plant.line.fault = undefined;
-      giveBack();
-      await plant.restart();
-      await connectAndRead(plant);
-    }
-    const detail = await plant.app.restores.detail(id).catch(() => undefined);
-    if (!detail) continue;
-    if (!detail.open) break;
-    if (detail.place.stage === "review" && !detail.place.waitsFor)
-      await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id)).catch(() => undefined);
-    else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
-  }
-  plant.line.fault = undefined;
-  const content = await receiptOf(id);
-  expect([at, content.outcome, plant.drive.program!.identification]).toEqual([
-    at,
-    "verified",
-    crc32(STACKER),
-  ]);
-  for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
-  return fired;
-}

@@ -140,6 +140,7 @@ export class Course {
       onEvent: (event) => this.takeEvent(event),
     });
     await this.waiting;
+    delete job.share;
     job.steps = end.steps;
     return end.result as Result<RunValues[K]>;
   }
@@ -160,6 +161,10 @@ export class Course {
       this.parts.events.publish(job.plantId, { type: "step", change });
       if (event.step.state !== "sent") this.announce();
       return;
+    }
+    if (event.type === "share") {
+      job.share = event.share;
+      return this.announce();
     }
     // Waiting is written down in the order in which it happened; nothing on the link stands still for it.
     const { what, why } = event;

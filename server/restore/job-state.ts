@@ -99,6 +99,8 @@ export interface RestoreJob {
   memory: RestoreMemory;
   steps: WriteStep[];
   reading?: ReadingView;
+  /** How far a long transfer is, from 0 to 1; only while it lasts. */
+  share?: number;
 }
 
 const { job, jobStep, position } = tables;

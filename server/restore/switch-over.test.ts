@@ -5,6 +5,7 @@ import { rill, runnel } from "@/families/testing";
 import { findReceipt } from "@/server/restore";
 import { cutDown } from "@/server/testing/cut-down";
 import { lookThrough } from "@/server/testing/look-through";
+import { operateUnderFault } from "@/server/testing/operation-under-fault";
 import {
   connectAndRead,
   recordsOf,
@@ -168,43 +169,8 @@ async function once(operation: SwitchOver, fault: Fault, killed: boolean, at: nu
   const connection = await connectAndRead(plant);
   await recordStanding(plant, connection);
   plant.drive.givePermission();
-  let away = helper();
-  const from = plant.line.exchanges;
-  let fired = false;
-  plant.line.fault = (exchange) => {
-    if (fired || exchange - from !== at) return undefined;
-    fired = true;
-    if (killed) plant.kill();
-    return fault;
-  };
-  const begun = await plant.app.restores.startOperation(plant.person, 1, {
-    connectionId: connection,
-    operation,
-  });
-  if (!begun.ok) throw new Error(begun.trouble.text);
-  const { id } = begun.value;
-  let restarted = false;
-  for (;;) {
-    await plant.app.restores.settled(id);
-    if (killed && fired && !restarted) {
-      restarted = true;
-      away();
-      plant.line.fault = undefined;
-      plant.line.plug();
-      plant.drive.powerOn();
-      await plant.restart();
-      away = helper();
-      await connectAndRead(plant);
-    }
-    const detail = await plant.app.restores.detail(id).catch(() => undefined);
-    if (!detail) continue;
-    if (!detail.open) break;
-    if (detail.place.stage === "review" && !detail.place.waitsFor)
-      await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id)).catch(() => undefined);
-    else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
-  }
-  away();
-  plant.line.fault = undefined;
+  const begin = { connectionId: connection, operation };
+  const { id, fired } = await operateUnderFault(plant, { begin, fault, killed, at });
   const content = await receiptOf(id);
   expect([at, content.outcome, content.drive.definitionId]).toEqual([
     at,
@@ -214,17 +180,4 @@ async function once(operation: SwitchOver, fault: Fault, killed: boolean, at: nu
   expect(plant.drive.imitating !== undefined).toBe(operation === "imitate");
   for (const each of plant.app.bench.list()) await plant.app.bench.letGo(each.id);
   return fired;
-}
-
-/** Somebody beside it plugs in and switches on again, also where nobody is told since the drive was away already; and gives the permission. */
-function helper(): () => void {
-  const giveBack = (): void => {
-    plant.line.plug();
-    plant.drive.powerOn();
-  };
-  plant.line.onFault = () => void setTimeout(giveBack, 20);
-  return plant.app.events.subscribe((event) => {
-    if (event.type === "connection" && event.view.phase === "lost") giveBack();
-    if (event.type === "job" && event.view.place.waitsFor === "permission") plant.drive.givePermission();
-  });
 }

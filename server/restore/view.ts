@@ -24,6 +24,7 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     counts: countSteps(job.steps),
     permanent: memory.permanent === "sent" ? "unknown" : memory.permanent,
     reading: job.reading,
+    share: job.share,
     beforeRecord: memory.beforeRecord,
     afterRecord: memory.afterRecord,
     receiptId: memory.receiptId,

@@ -17,6 +17,7 @@ import {
 } from "@/core/restore";
 import {
   list,
+  number,
   object,
   oneOf,
   optional,
@@ -161,6 +162,8 @@ const job = {
   /** Whether what was written is in the permanent memory. */
   permanent: oneOf(["no", "yes", "unknown"]),
   reading: optional(readingView),
+  /** How far a long transfer is, from 0 to 1. */
+  share: optional(number()),
   beforeRecord: optional(whole()),
   afterRecord: optional(whole()),
   receiptId: optional(whole()),

@@ -73,6 +73,11 @@ export function addresses(file: DefinitionFile, specs: Located[]): DefinitionFau
       path: `${key}.address`,
       address: file[key]?.address,
     })),
+    ...Object.entries(file.program?.modbus ?? {}).map(([key, of]) => ({
+      path: `program.modbus.${key}.address`,
+      address: typeof of === "object" ? of.address : undefined,
+    })),
+    { path: "program.modbus.identification", address: file.program?.modbus?.identification },
   ];
   return named
     .filter(({ address }) => address !== undefined && typeof address !== wanted)

@@ -37,6 +37,28 @@ export function structure(file: DefinitionFile): DefinitionFault[] {
         expected: 'the id of one of "ratings"',
         remedy: "Correct the id, or remove it: a rating that is not named cannot imitate.",
       });
+  return [...faults, ...ownProgram(file)];
+}
+
+/** The drive's own program is reached by the protocol of the definition; records say how long they are by their beginning only. */
+function ownProgram({ program, canopen, modbus }: DefinitionFile): DefinitionFault[] {
+  const faults: DefinitionFault[] = [];
+  const foreign = [program?.canopen && !canopen && "canopen", program?.modbus && !modbus && "modbus"];
+  for (const each of foreign)
+    if (each)
+      faults.push({
+        path: `program.${each}`,
+        found: "it",
+        expected: `"${each}" in this definition`,
+        remedy: "A definition speaks one protocol: describe its program by that one, or remove it.",
+      });
+  if (program?.modbus && program.readsBack && program.file?.lengthAt === undefined)
+    faults.push({
+      path: "program.readsBack",
+      found: "true",
+      expected: "program.file.lengthAt",
+      remedy: "Say where a program says how long it is; else nobody knows how many records to read.",
+    });
   return faults;
 }
 

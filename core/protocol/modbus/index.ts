@@ -1,4 +1,5 @@
 /** Modbus: questions and answers, framing, refusals, read planning, the time the wire takes. No sockets. */
+export { framesOf, MOST_RECORDS, recordsOf, RECORDS_PER_FILE } from "./file-record";
 export { ModbusMaster, type Outcome } from "./master";
 export {
   answerLength,

@@ -118,7 +118,7 @@ export class ModbusMaster {
         lost: (reason) => settle({ kind: "lost", reason }),
       };
       const sent = this.framing.encode({ transaction, unit, pdu: encodeQuestion(question) });
-      if (!this.framing.matchesTransactions) this.echo.sent(sent, question.kind === "read");
+      if (!this.framing.matchesTransactions) this.echo.sent(sent, question.kind.startsWith("read"));
       this.channel.send(sent);
     });
   }

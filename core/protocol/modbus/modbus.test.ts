@@ -12,6 +12,7 @@ import {
   encodeAnswer,
   encodeQuestion,
   exchangeMs,
+  functionOf,
   ModbusMaster,
   planReads,
   refusalOf,
@@ -37,6 +38,18 @@ const questions = fc.oneof(
     address: word,
     values: fc.array(word, { minLength: 1, maxLength: 123 }),
   }),
+  fc.record({
+    kind: fc.constant("read-file" as const),
+    file: fc.integer({ min: 1, max: 65535 }),
+    record: fc.integer({ min: 0, max: 9800 }),
+    count: fc.integer({ min: 1, max: 121 }),
+  }),
+  fc.record({
+    kind: fc.constant("write-file" as const),
+    file: fc.integer({ min: 1, max: 65535 }),
+    record: fc.integer({ min: 0, max: 9800 }),
+    values: fc.array(word, { minLength: 1, maxLength: 121 }),
+  }),
 );
 
 describe("protocol data units", () => {
@@ -51,18 +64,17 @@ describe("protocol data units", () => {
     fc.assert(
       fc.property(questions, questions, (question, other) => {
         const answer =
-          question.kind === "read"
+          question.kind === "read" || question.kind === "read-file"
             ? { kind: "registers" as const, values: new Uint16Array(question.count).fill(7) }
             : { kind: "written" as const };
         const pdu = encodeAnswer(question, answer);
         expect(decodeAnswer(question, pdu)).toEqual(answer);
-        const sameShape =
-          other.kind === "read"
-            ? question.kind === "read" &&
-              other.function === question.function &&
-              other.count === question.count
-            : question.kind === other.kind &&
-              encodeQuestion(question).slice(0, 5).join() === encodeQuestion(other).slice(0, 5).join();
+        const shape = (each: Question): string => {
+          if (each.kind === "read" || each.kind === "read-file") return [functionOf(each), each.count].join();
+          const pdu = encodeQuestion(each);
+          return (each.kind === "write-file" ? pdu : pdu.slice(0, 5)).join();
+        };
+        const sameShape = shape(question) === shape(other);
         if (!sameShape) expect(decodeAnswer(other, pdu).kind).toBe("malformed");
       }),
     );

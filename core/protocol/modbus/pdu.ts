@@ -1,6 +1,15 @@
+import {
+  decodeFileQuestion,
+  decodeRecords,
+  encodeFileQuestion,
+  encodeRecords,
+  type FileQuestion,
+} from "./file-record";
+
 /** Questions and answers of the Modbus Application Protocol V1.1b3, as protocol data units. */
 
 export type Question =
+  | FileQuestion
   | { kind: "read"; function: 3 | 4; address: number; count: number }
   | { kind: "write-one"; address: number; value: number }
   | { kind: "write-many"; address: number; values: number[] };
@@ -29,6 +38,8 @@ export function encodeQuestion(question: Question): Uint8Array {
       });
       return pdu;
     }
+    default:
+      return encodeFileQuestion(question);
   }
 }
 
@@ -52,8 +63,12 @@ export function decodeAnswer(question: Question, pdu: Uint8Array): Answer {
     for (let i = 0; i < question.count; i++) values[i] = (pdu[2 + 2 * i]! << 8) | pdu[3 + 2 * i]!;
     return { kind: "registers", values };
   }
-  const expected = encodeQuestion(question).subarray(0, 5);
-  if (pdu.length !== 5 || expected.some((byte, i) => byte !== pdu[i]))
+  if (question.kind === "read-file") {
+    const values = decodeRecords(pdu, question.count);
+    return values ? { kind: "registers", values } : malformed(`not the ${question.count} records of a file`);
+  }
+  const expected = echoOf(question);
+  if (pdu.length !== expected.length || expected.some((byte, i) => byte !== pdu[i]))
     return malformed("an echo of another write");
   return { kind: "written" };
 }
@@ -62,8 +77,8 @@ export function decodeAnswer(question: Question, pdu: Uint8Array): Answer {
 const MOST_READ = 125;
 const MOST_WRITTEN = 123;
 
-/** Reads a question as a drive receives it, or gives the exception that it deserves: 1 for a function that is not known, 3 for a wrong quantity or length. */
-export function decodeQuestion(pdu: Uint8Array): Question | 1 | 3 {
+/** Reads a question as a drive receives it, or gives the exception that it deserves: 1 for a function that is not known, 2 for a wrong file or record, 3 for a wrong quantity or length. */
+export function decodeQuestion(pdu: Uint8Array): Question | 1 | 2 | 3 {
   const address = ((pdu[1] ?? 0) << 8) | (pdu[2] ?? 0);
   const second = ((pdu[3] ?? 0) << 8) | (pdu[4] ?? 0);
   switch (pdu[0]) {
@@ -80,6 +95,9 @@ export function decodeQuestion(pdu: Uint8Array): Question | 1 | 3 {
       const values = Array.from({ length: second }, (_, i) => (pdu[6 + 2 * i]! << 8) | pdu[7 + 2 * i]!);
       return { kind: "write-many", address, values };
     }
+    case 20:
+    case 21:
+      return decodeFileQuestion(pdu);
     default:
       return 1;
   }
@@ -88,7 +106,8 @@ export function decodeQuestion(pdu: Uint8Array): Question | 1 | 3 {
 /** PDU of an answer, as a drive sends it. */
 export function encodeAnswer(question: Question, answer: Exclude<Answer, { kind: "malformed" }>): Uint8Array {
   if (answer.kind === "exception") return Uint8Array.of(functionOf(question) | 0x80, answer.code);
-  if (answer.kind === "written") return encodeQuestion(question).slice(0, 5);
+  if (answer.kind === "written") return echoOf(question);
+  if (question.kind === "read-file") return encodeRecords(answer.values);
   const pdu = new Uint8Array(2 + answer.values.length * 2);
   pdu[0] = functionOf(question);
   pdu[1] = answer.values.length * 2;
@@ -101,12 +120,29 @@ export function encodeAnswer(question: Question, answer: Exclude<Answer, { kind:
 
 /** Length of the answer's PDU when the drive does as asked; for the wire's limit. */
 export function answerLength(question: Question): number {
-  return question.kind === "read" ? 2 + question.count * 2 : 5;
+  switch (question.kind) {
+    case "read":
+      return 2 + question.count * 2;
+    case "read-file":
+      return 4 + question.count * 2;
+    case "write-file":
+      return 9 + question.values.length * 2;
+    default:
+      return 5;
+  }
 }
 
+const FUNCTIONS = { "write-one": 6, "write-many": 16, "read-file": 20, "write-file": 21 } as const;
+
+/** The function code of a question. */
 export function functionOf(question: Question): number {
-  if (question.kind === "read") return question.function;
-  return question.kind === "write-one" ? 6 : 16;
+  return question.kind === "read" ? question.function : FUNCTIONS[question.kind];
+}
+
+/** What a drive answers to a write that it did: its beginning, or all of it where records were written (clause 6.15). */
+function echoOf(question: Question): Uint8Array {
+  const asked = encodeQuestion(question);
+  return question.kind === "write-file" ? asked : asked.slice(0, 5);
 }
 
 function bytes(code: number, first: number, second: number): Uint8Array {

@@ -68,13 +68,15 @@ export const rtuFraming: Framing = {
 const LONGEST = 256;
 
 /** The functions we ask, with the bit that says "refused" (V1.1b3, clause 7). Any other byte there is noise. */
-const EXCEPTIONS: ReadonlySet<number> = new Set([0x83, 0x84, 0x86, 0x90]);
+const EXCEPTIONS: ReadonlySet<number> = new Set([0x83, 0x84, 0x86, 0x90, 0x94, 0x95]);
 
 /** PDU length of the answer that begins here; 0 when none can, undefined while too little is there to tell. */
 function answerPduLength(held: Uint8Array): number | undefined {
   const code = held[1]!;
   if (EXCEPTIONS.has(code)) return 2;
   if (code === 3 || code === 4) return held[2]! % 2 === 0 && held[2]! <= 250 ? 2 + held[2]! : 0;
+  if (code === 20) return held[2]! % 2 === 0 && held[2]! >= 4 && held[2]! <= 0xf5 ? 2 + held[2]! : 0;
+  if (code === 21) return held[2]! % 2 === 1 && held[2]! >= 9 && held[2]! <= 0xfb ? 2 + held[2]! : 0;
   return code === 6 || code === 16 ? 5 : 0;
 }
 
@@ -83,6 +85,7 @@ function questionPduLength(held: Uint8Array): number | undefined {
   const code = held[1]!;
   if (code === 3 || code === 4 || code === 6) return 5;
   if (code === 16) return held.length < 7 ? undefined : 6 + held[6]!;
+  if (code === 20 || code === 21) return 2 + held[2]!;
   if (code === 0 || code >= 0x80) return 0;
   for (let length = 1; length + 3 <= held.length; length++) {
     const sum = crc16(held.subarray(0, length + 1));

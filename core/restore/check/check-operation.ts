@@ -5,7 +5,7 @@ import type { Operation } from "../operation";
 import type { Switching } from "../switching";
 import { fine, notTold, type Check } from "./check";
 import { beside, rightDrive } from "./check-people";
-import { moves, programFits, type ProgramInput } from "./check-program";
+import { inMotion, moves, programFits, type ProgramInput } from "./check-program";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export interface OperationInput {
@@ -84,7 +84,7 @@ export function checkOperation(operation: Exclude<Operation, "restore">, input: 
         rightDrive(input),
         beside(),
         ...(operation === "program-start" ? [moves()] : []),
-        stopped(input),
+        operation === "program-stop" ? inMotion(input) : stopped(input),
         ...(operation === "program-start" ? [mains(input), trips(input)] : []),
         permission(input),
       ];

@@ -82,6 +82,23 @@ export function moves(): Check {
   };
 }
 
+/** A program that drives the machine is stopped while it does: what happens to the load then, somebody has to know. */
+export function inMotion({ state }: Pick<CheckInput, "state">): Check {
+  const title = "What the machine does when it is stopped";
+  if (state.running === false && state.runCommand !== true)
+    return fine("in-motion", title, "The motor stands, and nothing commands it to run");
+  return {
+    id: "in-motion",
+    title,
+    verdict: "not-told",
+    found: state.running
+      ? "The motor turns. What it does when its program is stopped is not known here: it may coast, and a load may fall."
+      : "A run command stands, or whether the motor turns is not told. What follows when its program is stopped is not known here.",
+    remedy:
+      "See that nobody is near, and that the machine's own stop is in reach. Then say that you have looked.",
+  };
+}
+
 /** Values alone do not make a machine run whose record was made with a program. */
 export function programThere({ program }: Pick<CheckInput, "program">): Check[] {
   if (!program?.recorded?.present) return [];

@@ -5,9 +5,9 @@ import type { Run } from "./needs";
 /**
  * Lets work go on only when everything it stands on was looked at anew: the drive answers, it is the same one, and, for writing,
  * its motor does not turn and it may be written. Gives the era in which all that was so. What a person has to do is waited for;
- * a permission that is given over the link is asked for; nothing is tried by writing.
+ * a permission that is given over the link is asked for; nothing is tried by writing. `inMotion`: what is sent stops something, so the motor may turn.
  */
-export async function passGate(run: Run, writing: boolean): Promise<Result<number>> {
+export async function passGate(run: Run, writing: boolean, inMotion = false): Promise<Result<number>> {
   const { drive, signal } = run;
   for (;;) {
     if (!drive.connected)
@@ -30,16 +30,21 @@ export async function passGate(run: Run, writing: boolean): Promise<Result<numbe
     const state = await drive.look();
     if (!state.ok || drive.era !== era) continue;
     if (!writing) return good(era);
-    const free = await mayWriteNow(run, era, state.value);
+    const free = await mayWriteNow(run, era, state.value, inMotion);
     if (!free.ok) return free;
     if (free.value) return good(era);
   }
 }
 
 /** Whether it may be written in this instant; when not, what has to come about was said and some time has gone by. */
-async function mayWriteNow(run: Run, era: number, state: DriveState): Promise<Result<boolean>> {
+async function mayWriteNow(
+  run: Run,
+  era: number,
+  state: DriveState,
+  inMotion: boolean,
+): Promise<Result<boolean>> {
   const { drive, clock, pollMs, signal } = run;
-  if (state.running || state.runCommand) {
+  if (!inMotion && (state.running || state.runCommand)) {
     const begun = run.steps.filter((each) => each.tries > 0);
     if (begun.length > 0) return bad(startedMeanwhile(state, begun));
     await run.wait(

@@ -1,5 +1,6 @@
 import type { Command, Definition } from "@/core/definition";
 import type {
+  BlockRun,
   DriveIdentity,
   DriveState,
   Item,
@@ -34,8 +35,14 @@ export interface WritableDrive {
   command(era: number, command: Command): Promise<WriteOutcome>;
   /** Single objects, as they are now. */
   items(items: readonly Item[]): Promise<ItemOutcome[]>;
-  /** Sends a block of bytes once; "refused" where the protocol knows no such thing. */
-  writeBlock(era: number, address: number, bytes: Uint8Array, longestMs: number): Promise<WriteOutcome>;
+  /** Sends a block of bytes once. */
+  writeBlock(
+    era: number,
+    block: number,
+    bytes: Uint8Array,
+    longestMs: number,
+    run?: BlockRun,
+  ): Promise<WriteOutcome>;
   /** After a restart the drive may answer at this address too. */
   expectAlsoAt(unit: number): void;
   /** After it was switched over the drive answers with another parameter list; it is taken back with that one too. */
@@ -61,6 +68,8 @@ export interface Run {
   commandSent(which: SentCommand): Promise<void>;
   /** Says what is waited for; undefined when work goes on. */
   wait(what: WaitsFor | undefined, why?: string): Promise<void>;
+  /** Says how far a long transfer is, from 0 to 1. */
+  tell?(share: number): void;
 }
 
 /** How often one value is sent, at most. */

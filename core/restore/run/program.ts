@@ -1,6 +1,6 @@
-import { addressOf, type Command, type ProgramSpec } from "@/core/definition";
+import type { Command } from "@/core/definition";
 import { bad, good, troubleOf, type Result, type Trouble } from "@/core/drive";
-import { flashStatus, NO_PROGRAM } from "@/core/program";
+import { programMeans, type Look, type ProgramMeans } from "@/core/program";
 import type { ProgramOperation } from "../operation";
 import { passGate } from "./gate";
 import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } from "./needs";
@@ -13,25 +13,20 @@ export interface ProgramWork {
   startWithinMs?: number;
 }
 
-/** What 1F51 takes (CiA 302-3). */
-const STOP = 0;
-const START = 1;
-const CLEAR = 3;
-
 /**
- * Puts the drive's own program on, takes it off, starts or stops it, over the objects of CiA 302-3. What was not answered is looked at before anything else is sent: the drive
+ * Puts the drive's own program on, takes it off, starts or stops it, by the means of its definition. What was not answered is looked at before anything else is sent: the drive
  * itself says what is in it. One that lost its power while it was written holds no valid program; it is put on anew once the same drive is back, a few times at most.
  */
 export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"done">> {
-  const spec = run.drive.definition.file.program;
-  if (!spec?.canopen) return bad(NO_MEANS);
+  const means = programMeans(run.drive.definition);
+  if (!means) return bad(NO_MEANS);
   const begunAt = run.clock.now();
   let asked = false;
   for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
-    const gate = await passGate(run, true);
+    const gate = await passGate(run, true, work.operation === "program-stop");
     if (!gate.ok) return gate;
     await run.wait(undefined);
-    const stands = await asItShould(run, spec, work);
+    const stands = await asItShould(run, means, work);
     if (stands.ok && stands.value) return good("done");
     if (!stands.ok) {
       if (stands.trouble.kind === "refused") return stands;
@@ -47,9 +42,10 @@ export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"
     if (run.signal.aborted) return bad(STOPPED_BY_PERSON);
     await run.commandSent("program");
     asked = true;
-    const done = await doIt(run, spec, work, gate.value);
+    const done = await doIt(run, means, work, gate.value);
     if (!done.ok && done.trouble.kind === "refused") return done;
-    if (done.ok) return proved(run, spec, work);
+    if (!done.ok && done.trouble.kind === "stopped") return done;
+    if (done.ok) return proved(run, means, work);
     run.drive.noteTrouble(done.trouble);
   }
   return bad({
@@ -61,8 +57,8 @@ export async function workProgram(run: Run, work: ProgramWork): Promise<Result<"
 }
 
 /** Everything was answered: if the drive says otherwise all the same, doing it again would come out no better. */
-async function proved(run: Run, spec: ProgramSpec, work: ProgramWork): Promise<Result<"done">> {
-  const stands = await asItShould(run, spec, work);
+async function proved(run: Run, means: ProgramMeans, work: ProgramWork): Promise<Result<"done">> {
+  const stands = await asItShould(run, means, work);
   if (!stands.ok) return stands;
   if (stands.value) return good("done");
   return work.operation === "program-start"
@@ -77,33 +73,29 @@ async function proved(run: Run, spec: ProgramSpec, work: ProgramWork): Promise<R
 
 async function doIt(
   run: Run,
-  spec: ProgramSpec,
+  means: ProgramMeans,
   { operation, file }: ProgramWork,
   era: number,
 ): Promise<Result<void>> {
-  const control = (value: number, text: string): Promise<Result<void>> =>
-    send(run, era, {
-      address: spec.canopen!.control,
-      type: "u8",
-      value,
-      text,
-      longestMs: spec.longestMs,
-    });
-  if (operation === "program-start") return control(START, "Starts its program");
-  const stopped = await control(STOP, "Stops its program");
+  const { start, stop, clear, accept } = means.commands;
+  if (operation === "program-start") return send(run, era, start);
+  const stopped = await send(run, era, stop);
   if (!stopped.ok || operation === "program-stop") return stopped;
-  const cleared = await control(CLEAR, "Clears its program memory");
+  const cleared = await send(run, era, clear);
   if (!cleared.ok) return cleared;
-  const emptied = await untilWritten(run, spec);
+  const emptied = await untilWritten(run, means);
   if (!emptied.ok || operation === "program-take-off") return emptied;
-  const outcome = await run.drive.writeBlock(
-    era,
-    addressOf(spec.canopen!.download),
-    file!.bytes,
-    spec.longestMs,
+  const longestMs = run.drive.definition.file.program!.longestMs;
+  const sent = resultOf(
+    await run.drive.writeBlock(era, means.block, file!.bytes, longestMs, {
+      signal: run.signal,
+      onShare: run.tell,
+    }),
   );
-  const sent = resultOf(outcome);
-  return sent.ok ? untilWritten(run, spec) : sent;
+  if (run.signal.aborted && !sent.ok) return bad(STOPPED_HALFWAY);
+  if (!sent.ok) return sent;
+  const accepted = accept ? await send(run, era, accept) : sent;
+  return accepted.ok ? untilWritten(run, means) : accepted;
 }
 
 /** Sends one command; a busy drive is asked again, which has not obeyed. */
@@ -128,48 +120,57 @@ function resultOf(outcome: Awaited<ReturnType<Run["drive"]["command"]>>): Result
 }
 
 /** Waits while the drive says that it writes its memory. */
-async function untilWritten(run: Run, spec: ProgramSpec): Promise<Result<void>> {
-  const until = run.clock.now() + spec.longestMs;
+async function untilWritten(run: Run, means: ProgramMeans): Promise<Result<void>> {
+  const { longestMs } = run.drive.definition.file.program!;
+  const until = run.clock.now() + longestMs;
   for (;;) {
-    const status = await word(run, spec.canopen!.status, "u32");
-    if (!status.ok) return status;
-    if (!flashStatus(status.value).busy) return good(undefined);
+    const memory = await look(run, means.memory);
+    if (!memory.ok) return memory;
+    if (!memory.value.busy) return good(undefined);
     if (run.clock.now() >= until)
       return bad({
         kind: "refused",
-        text: `It writes its program memory for longer than ${Math.round(spec.longestMs / 1000)} s.`,
+        text: `It writes its program memory for longer than ${Math.round(longestMs / 1000)} s.`,
         remedy: "Wait, then go on: what is in it is looked at first.",
       });
     await run.clock.sleep(run.pollMs, run.signal);
   }
 }
 
-/** Whether what the drive says of its program is as it should be already; refused where a download came out as something else. */
+/** Whether what the drive says of its program is as it should be already. */
 async function asItShould(
   run: Run,
-  spec: ProgramSpec,
+  means: ProgramMeans,
   { operation, file }: ProgramWork,
 ): Promise<Result<boolean>> {
   if (operation === "program-start" || operation === "program-stop") {
-    const control = await word(run, spec.canopen!.control, "u8");
-    return control.ok ? good(control.value === (operation === "program-start" ? START : STOP)) : control;
+    const runs = await look(run, means.runs);
+    return runs.ok ? good(runs.value === (operation === "program-start")) : runs;
   }
-  const written = await untilWritten(run, spec);
+  const written = await untilWritten(run, means);
   if (!written.ok) return written;
-  const status = await word(run, spec.canopen!.status, "u32");
-  if (!status.ok) return status;
-  const { code } = flashStatus(status.value);
-  if (operation === "program-take-off") return good(code === NO_PROGRAM);
-  if (code !== 0) return good(false);
-  const identification = await word(run, spec.canopen!.identification, "u32");
+  const memory = await look(run, means.memory);
+  if (!memory.ok) return memory;
+  if (operation === "program-take-off") return good(memory.value.empty);
+  if (!memory.value.valid) return good(false);
+  const identification = await look(run, means.identification);
   return identification.ok ? good(identification.value === file!.identification) : identification;
 }
 
-async function word(run: Run, address: string | number, type: "u8" | "u32"): Promise<Result<number>> {
-  const [outcome] = await run.drive.items([{ address: addressOf(address), type }]);
-  if (outcome!.kind === "value") return good(Number(outcome!.raw));
-  return bad(troubleOf(outcome!));
+async function look<T>(run: Run, { items, understand }: Look<T>): Promise<Result<T>> {
+  const raws: number[] = [];
+  for (const outcome of await run.drive.items(items)) {
+    if (outcome.kind !== "value") return bad(troubleOf(outcome));
+    raws.push(Number(outcome.raw));
+  }
+  return good(understand(raws));
 }
+
+const STOPPED_HALFWAY: Trouble = {
+  kind: "stopped",
+  text: "Stopped while it was sent: no whole program is in the drive.",
+  remedy: "Go on: it is put on anew from its beginning; or end it as it is, and put one on later.",
+};
 
 const NOT_STARTED: Trouble = {
   kind: "refused",

@@ -230,6 +230,7 @@ export class LinkHost {
       async wait(what, why) {
         emit({ type: "wait", what, why });
       },
+      tell: (share) => emit({ type: "share", share }),
     };
     return { result: await work(run), steps };
   }

@@ -1,4 +1,4 @@
-import { addressOf, definitionFor, type Definition } from "@/core/definition";
+import { definitionFor, type Definition } from "@/core/definition";
 import {
   bad,
   driveKeyOf,
@@ -13,6 +13,7 @@ import {
   type Trouble,
 } from "@/core/drive";
 import { linkText, sleptMs, type LinkSettings } from "@/core/link";
+import { programMeans } from "@/core/program";
 import type { Clock } from "@/core/protocol/channel";
 import type { RawValue } from "@/core/value";
 import type { DriveLink } from "../drive-link";
@@ -198,14 +199,14 @@ export class LiveDrive {
   /** The drive's own program, read back; refused where it does not allow that. */
   async readProgram(): Promise<Result<Uint8Array>> {
     const { program } = this.definition?.file ?? {};
-    const session = this.session(IMPORTANCE.reading);
-    if (!program?.canopen || !program.readsBack || !session.readBlock)
+    const means = this.definition && programMeans(this.definition);
+    if (!program?.readsBack || !means)
       return bad({
         kind: "refused",
         text: "This family does not give its program back over the link.",
         remedy: "Add its file from whoever made it.",
       });
-    const read = await session.readBlock(addressOf(program.canopen.download), program.longestMs);
+    const read = await this.session(IMPORTANCE.reading).readBlock(means.block, program.longestMs);
     if (!read.ok) this.noteTrouble(read.trouble);
     return read;
   }

@@ -51,7 +51,9 @@ export type RunEvent =
   | { type: "step"; ordinal: number; step: WriteStep }
   /** A command is about to be sent; that is in the database already. */
   | { type: "command"; which: SentCommand }
-  | { type: "wait"; what?: WaitsFor; why?: string };
+  | { type: "wait"; what?: WaitsFor; why?: string }
+  /** How far a long transfer is, from 0 to 1. */
+  | { type: "share"; share: number };
 /** What came of it, and how the steps stand. */
 export interface RunEnd<T> {
   result: Result<T>;

@@ -1,21 +1,9 @@
 import type { Definition } from "@/core/definition";
-import { good, type WriteOutcome } from "@/core/drive";
+import { good } from "@/core/drive";
 import type { WritableDrive } from "@/core/restore/run";
 import type { RawValue } from "@/core/value";
 import { IMPORTANCE } from "../queue";
 import type { LiveDrive } from "./live-drive";
-
-/** A drive over whose protocol no blocks of bytes go. */
-const NO_BLOCKS: WriteOutcome = {
-  kind: "refused",
-  refusal: {
-    kind: "no-such-address",
-    code: 0,
-    text: "No block of bytes goes over this kind of link.",
-    remedy: "Use the maker's own means.",
-    passing: false,
-  },
-};
 
 /** A connected drive as a run of writes works on it: at the importance of a restore, and never past a loss. */
 export function writable(drive: LiveDrive): WritableDrive {
@@ -52,8 +40,8 @@ export function writable(drive: LiveDrive): WritableDrive {
     },
     write: (era, parameter, raw) => drive.writingSession(era).write(parameter, raw),
     items: (items) => drive.session(IMPORTANCE.restore).readItems(items),
-    writeBlock: async (era, address, bytes, longestMs) =>
-      (await drive.writingSession(era).writeBlock?.(address, bytes, longestMs)) ?? NO_BLOCKS,
+    writeBlock: (era, block, bytes, longestMs, run) =>
+      drive.writingSession(era).writeBlock(block, bytes, longestMs, run),
     command: (era, command) => drive.writingSession(era).command(command),
     expectAlsoAt: (unit) => drive.expectAlsoAt(unit),
     expectAlsoAs: (definitionId) => drive.expectAlsoAs(definitionId),

@@ -2,7 +2,7 @@ import { connectionIn } from "@/app/_lib/connection-of";
 import { page } from "@/app/_lib/page";
 import { partsOf, type Definition } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
-import { programFacts } from "@/core/program";
+import { programFacts, programMeans } from "@/core/program";
 import type { SwitchOver } from "@/core/restore";
 import { setsInUse } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
@@ -105,7 +105,7 @@ async function programView(db: Database, connection: Connection): Promise<Progra
       looked,
     })),
     readsBack: program.readsBack,
-    reachable: program.canopen !== undefined,
+    reachable: programMeans(definition) !== undefined,
   };
 }
 

@@ -1,0 +1,71 @@
+import type { Restores } from "@/server/restore";
+import type { Fault } from "@/simulator/spoken-line";
+import { lookThrough } from "./look-through";
+import { connectAndRead, type TestPlant } from "./plant";
+
+/** What is begun, and what goes wrong at which exchange since. */
+export interface UnderFault {
+  begin: Parameters<Restores["startOperation"]>[2];
+  fault: Fault;
+  /** The program is killed at the same moment, and started again. */
+  killed: boolean;
+  at: number;
+}
+
+/**
+ * One operation on the drive that is connected, hit at one exchange. Somebody stands beside it: plugs in and switches on again, gives the permission, looks through what is
+ * to be looked through and says "go on" where a person is waited for, until it is over. Says which one it was, and whether it was hit.
+ */
+export async function operateUnderFault(
+  plant: TestPlant,
+  { begin, fault, killed, at }: UnderFault,
+): Promise<{ id: number; fired: boolean }> {
+  let away = helper(plant);
+  const from = plant.line.exchanges;
+  let fired = false;
+  plant.line.fault = (exchange) => {
+    if (fired || exchange - from !== at) return undefined;
+    fired = true;
+    if (killed) plant.kill();
+    return fault;
+  };
+  const begun = await plant.app.restores.startOperation(plant.person, 1, begin);
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  const { id } = begun.value;
+  let restarted = false;
+  for (;;) {
+    await plant.app.restores.settled(id);
+    if (killed && fired && !restarted) {
+      restarted = true;
+      away();
+      plant.line.fault = undefined;
+      giveBack(plant);
+      await plant.restart();
+      away = helper(plant);
+      await connectAndRead(plant);
+    }
+    const detail = await plant.app.restores.detail(id).catch(() => undefined);
+    if (!detail) continue;
+    if (!detail.open) break;
+    if (detail.place.stage === "review" && !detail.place.waitsFor)
+      await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id)).catch(() => undefined);
+    else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
+  }
+  away();
+  plant.line.fault = undefined;
+  return { id, fired };
+}
+
+function giveBack(plant: TestPlant): void {
+  plant.line.plug();
+  plant.drive.powerOn();
+}
+
+/** Also where nobody is told of a fault, since the drive was away already. */
+function helper(plant: TestPlant): () => void {
+  plant.line.onFault = () => void setTimeout(() => giveBack(plant), 20);
+  return plant.app.events.subscribe((event) => {
+    if (event.type === "connection" && event.view.phase === "lost") giveBack(plant);
+    if (event.type === "job" && event.view.place.waitsFor === "permission") plant.drive.givePermission();
+  });
+}
