@@ -12,7 +12,10 @@ export function answers(checks: readonly Check[], serial: string): Looked[] {
 }
 
 /** Looks through a restore as a person would whose drive was exchanged, and gives what is confirmed then. */
-export async function lookThrough({ app, person }: TestPlant, id: number): Promise<Confirmed> {
+export async function lookThrough(
+  { app, person }: Pick<TestPlant, "app" | "person">,
+  id: number,
+): Promise<Confirmed> {
   const detail = (await app.restores.detail(id))!;
   const open = detail.checks.some((each) => each.asks === "exchanged" && each.verdict === "not-told");
   if (open) await app.restores.choose(id, person, { ...detail.choices, exchanged: ["drive"] });

@@ -47,8 +47,7 @@ export async function operateUnderFault(
     const detail = await plant.app.restores.detail(id).catch(() => undefined);
     if (!detail) continue;
     if (!detail.open) break;
-    if (detail.place.stage === "review" && !detail.place.waitsFor)
-      await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id)).catch(() => undefined);
+    if (detail.place.stage === "review" && !detail.place.waitsFor) await press(plant, id);
     else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
   }
   away();
@@ -56,16 +55,30 @@ export async function operateUnderFault(
   return { id, fired };
 }
 
+/** Somebody confirms, again where the drive was lost just then; where nothing is left to be done, it is ended. */
+async function press({ app, person }: TestPlant, id: number): Promise<void> {
+  const seen = await lookThrough({ app, person }, id);
+  const confirmed = await app.restores.confirm(id, person, seen).catch(() => undefined);
+  if (confirmed && !confirmed.ok && confirmed.trouble.kind === "check-stops")
+    await app.restores.end(id, person);
+}
+
 function giveBack(plant: TestPlant): void {
   plant.line.plug();
   plant.drive.powerOn();
 }
 
-/** Also where nobody is told of a fault, since the drive was away already. */
+/** What somebody beside the machine does: plugs in, switches on, gives the permission, switches off where it is asked for. */
 function helper(plant: TestPlant): () => void {
+  // Where it was away already, nobody is told of a second loss: somebody sees the cable lie there all the same.
   plant.line.onFault = () => void setTimeout(() => giveBack(plant), 20);
   return plant.app.events.subscribe((event) => {
     if (event.type === "connection" && event.view.phase === "lost") giveBack(plant);
-    if (event.type === "job" && event.view.place.waitsFor === "permission") plant.drive.givePermission();
+    if (event.type !== "job") return;
+    const { waitsFor, why } = event.view.place;
+    if (waitsFor === "permission") plant.drive.givePermission();
+    if (waitsFor === "power" && why?.includes("Switch the drive off")) plant.drive.powerOff();
+    // The cable may have gone in the very moment of switching off.
+    if (waitsFor === "drive" || why?.includes("does not answer any more")) giveBack(plant);
   });
 }

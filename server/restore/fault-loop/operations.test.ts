@@ -5,7 +5,7 @@ import { NOT_SETTINGS, type RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
 import { findReceipt } from "@/server/restore";
 import { cutDown } from "@/server/testing/cut-down";
-import { lookThrough } from "@/server/testing/look-through";
+import { operateUnderFault } from "@/server/testing/operation-under-fault";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import type { Fault } from "@/simulator/spoken-line";
 
@@ -40,8 +40,10 @@ async function everyExchange(
     await recordStanding(plant, first);
     for (const [code, raw] of Object.entries(VALUES)) plant.drive.setAtKeypad(code, raw);
     await plant.app.bench.letGo(first);
-    const fired = await once(plant, operation, at, fault, killed);
-    outcomes.add(await expectTruth(plant, operation));
+    const begin = { connectionId: await connectAndRead(plant), operation };
+    plant.drive.givePermission();
+    const { id, fired } = await operateUnderFault(plant, { begin, fault, killed, at });
+    outcomes.add(await expectTruth(plant, operation, id));
     for (const connection of plant.app.bench.list()) await plant.app.bench.letGo(connection.id);
     if (!fired) break;
     hits += 1;
@@ -51,90 +53,7 @@ async function everyExchange(
   await plant.close();
 }
 
-let id = 0;
-
-/** One operation, hit at one exchange; somebody stands beside it and gives back power, cable and permission. */
-async function once(
-  plant: TestPlant,
-  operation: Exclude<Operation, "restore">,
-  at: number,
-  fault: Fault,
-  killed: boolean,
-): Promise<boolean> {
-  let connectionId = await connectAndRead(plant);
-  plant.drive.givePermission();
-  const leave = helper(plant);
-  const from = plant.line.exchanges;
-  let fired = false;
-  plant.line.fault = (exchange) => {
-    if (fired || exchange - from !== at) return undefined;
-    fired = true;
-    if (killed) plant.kill();
-    return fault;
-  };
-  const begun = await plant.app.restores.startOperation(plant.person, 1, { connectionId, operation });
-  if (!begun.ok) throw new Error(begun.trouble.text);
-  ({ id } = begun.value);
-  let alive = plant.app;
-  let away = leave;
-  for (;;) {
-    await alive.restores.settled(id);
-    if (killed && fired && alive === plant.app && plant.line.fault) {
-      away();
-      plant.line.fault = undefined;
-      plant.line.plug();
-      await plant.restart();
-      away = helper(plant);
-      connectionId = await connectAndRead(plant);
-      alive = plant.app;
-    }
-    const detail = await alive.restores.detail(id).catch(() => undefined);
-    if (!detail) continue;
-    if (!detail.open) break;
-    if (detail.place.stage === "review" && !detail.place.waitsFor) await pressed(plant);
-    else if (detail.place.waitsFor === "person") await alive.restores.goOn(id, plant.person);
-  }
-  away();
-  plant.line.fault = undefined;
-  return fired;
-}
-
-/** Somebody confirms, again where the drive was lost just then; where nothing is left to be done, it is ended. */
-async function pressed(plant: TestPlant): Promise<void> {
-  const { app, person } = plant;
-  const confirmed = await app.restores
-    .confirm(id, person, await lookThrough(plant, id))
-    .catch(() => undefined);
-  if (confirmed && !confirmed.ok && confirmed.trouble.kind === "check-stops")
-    await app.restores.end(id, person);
-}
-
-/** What somebody beside the machine does: plugs in, switches on, gives the permission, switches off where it is asked for. */
-function helper(plant: TestPlant): () => void {
-  // Where it was away already, nobody is told of a second loss: somebody sees the cable lie there all the same.
-  plant.line.onFault = () =>
-    void setTimeout(() => {
-      plant.line.plug();
-      plant.drive.powerOn();
-    }, 20);
-  return plant.app.events.subscribe((event) => {
-    if (event.type === "connection" && event.view.phase === "lost") {
-      plant.line.plug();
-      plant.drive.powerOn();
-    }
-    if (event.type !== "job") return;
-    const { waitsFor, why } = event.view.place;
-    if (waitsFor === "permission") plant.drive.givePermission();
-    if (waitsFor === "power" && why?.includes("Switch the drive off")) plant.drive.powerOff();
-    // The cable may have gone in the very moment of switching off: nobody is told of a second loss.
-    if (waitsFor === "drive" || why?.includes("does not answer any more")) {
-      plant.line.plug();
-      plant.drive.powerOn();
-    }
-  });
-}
-
-async function expectTruth(plant: TestPlant, operation: Operation): Promise<string> {
+async function expectTruth(plant: TestPlant, operation: Operation, id: number): Promise<string> {
   const { drive } = plant;
   const { receiptId, place } = (await plant.app.restores.detail(id))!;
   // A power-off at the wrong moment has given the values up: nothing was left to be done, and nothing is claimed.
