@@ -8,6 +8,7 @@ export {
   type Row,
   type Source,
 } from "./compare";
+export { butForPlace, type ButForPlace } from "./but-for-place";
 export { driftOf, type Drift } from "./drift";
 export { oddOnes, type OddOne } from "./odd";
 export { verdict, VERDICTS, type Verdict } from "./verdict";

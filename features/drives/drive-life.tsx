@@ -41,7 +41,7 @@ interface Props {
   /** Positions whose standing record is of its family and rating. */
   couldReplace: Array<{ tag: string; title: string }>;
   /** For which position it was prepared on the workbench. */
-  prepared: { tag: string; record: number; at: number; stale: boolean } | undefined;
+  prepared: { tag: string; record: number; at: number; stale: boolean; also: string[] } | undefined;
 }
 
 const WHERE_WORDS = {
@@ -117,6 +117,8 @@ export function DriveLife({ drive, life, files, couldReplace, prepared }: Props)
               </Link>{" "}
               with record {prepared.record}, {moment(prepared.at)}
               {prepared.stale ? ": that record stands no more, prepare it anew." : "."}{" "}
+              {prepared.also.length > 0 &&
+                `It would do for ${prepared.also.join(", ")} as well, once what belongs to their place is restored onto it. `}
               <Link
                 className="underline underline-offset-4 no-print"
                 href={to(

@@ -13,6 +13,8 @@ export interface SpareView {
   at: number;
   place: string;
   stale: boolean;
+  /** Twins for which it would do as well, once what belongs to their place is restored onto it. */
+  also: string[];
   /** The family's definition, in words. */
   drive: string;
 }
@@ -20,7 +22,7 @@ export interface SpareView {
 /** The label that goes onto a prepared spare: for which position, with which record, since when, and a code that opens the position. No values stand on it. */
 export function SpareLabel({ spare, code }: { spare: SpareView; code: string }) {
   const { to } = usePlant();
-  const { tag, title, serial, record, at, place, stale, drive } = spare;
+  const { tag, title, serial, record, at, place, stale, drive, also } = spare;
   return (
     <div className="px-6 max-sm:px-3 py-5 max-w-3xl w-full mx-auto">
       <div className="flex flex-wrap items-center gap-3 mb-4 no-print">
@@ -60,6 +62,11 @@ export function SpareLabel({ spare, code }: { spare: SpareView; code: string }) 
           <span className="block text-[15px]">
             Record {record}, prepared {day(at)}
           </span>
+          {also.length > 0 && (
+            <span className="block text-[13px]">
+              Twins alike but for their place: <span className="font-mono">{also.join(", ")}</span>
+            </span>
+          )}
           <span className="block text-[13px] text-soft">
             {drive}, <span className="font-mono">{serial}</span>
             {place && `, ${place}`}

@@ -39,11 +39,15 @@ interface Props {
   /** Positions that ought to be set alike, this one among them; empty where it has no twins. */
   twins: string[];
   rehearsed: RehearsedView[];
+  /** Asked for from elsewhere: this axis of a rack alone. */
+  axis: number | undefined;
   /** Asked for from elsewhere: a spare is to be prepared. */
   spare: boolean;
   /** How a drive of its family is fed on a workbench. */
   card: BenchCard | undefined;
-  /** Spares that are prepared for it already. */
+  /** Drawings of its family, for whoever feeds a drive on a workbench. */
+  drawings: Array<{ id: number; name: string }>;
+  /** Spares that are prepared for it already, or for a twin that is set alike. */
   prepared: PreparedView[];
   /** Drives that run together with this one, as somebody has said. */
   runsWith: { said: Array<{ tag: string; words: string }>; tags: string[] };
@@ -69,8 +73,10 @@ export function ChooseRestore({
   way,
   twins,
   rehearsed,
+  axis,
   spare: spareAsked,
   card,
+  drawings,
   prepared,
   control,
   runsWith,
@@ -98,7 +104,7 @@ export function ChooseRestore({
   const { askFirst, question } = useAskFirst();
   const begin = async (connectionId: string): Promise<void> => {
     setBusy(true);
-    const body = { tag, record: number!, connection: connectionId, ...(spare ? { spare } : {}) };
+    const body = { tag, record: number!, connection: connectionId, axis, ...(spare ? { spare } : {}) };
     const begun = await askFirst(`It stands at ${tag} all the same`, (although) =>
       ask(restore.startRestore, { params: { plant }, body: { ...body, although } }),
     );
@@ -132,6 +138,11 @@ export function ChooseRestore({
       <h1 className="text-xl font-semibold mb-4">
         Restore <span className="font-mono">{tag}</span> {title}: ledger → drive
       </h1>
+      {axis !== undefined && (
+        <p className="mb-3">
+          Axis {axis} alone, since its module was exchanged. In the plan it can still be chosen otherwise.
+        </p>
+      )}
       <BeforeWork words={beforeWork} keepers={keepers} />
       {runsWith.said.length > 0 && (
         <div className="mb-3">
@@ -251,7 +262,7 @@ export function ChooseRestore({
               </label>
             ))}
           </div>
-          <OnWorkbench tag={tag} spare={spare} onSpare={setSpare} card={card} />
+          <OnWorkbench tag={tag} spare={spare} onSpare={setSpare} card={card} drawings={drawings} />
           {control && !spare && <OnlyPowerPart part={control} />}
         </Step>
         <Step

@@ -1,4 +1,6 @@
 "use client";
+import { addressOf, files } from "@/core/contract";
+import { usePlant } from "@/features/house/use-plant";
 
 /** How a drive of the family is fed and reached on a workbench, as its card says it. */
 export interface BenchCard {
@@ -14,12 +16,16 @@ export function OnWorkbench({
   spare,
   onSpare,
   card,
+  drawings,
 }: {
   tag: string;
   spare: boolean;
   onSpare: (spare: boolean) => void;
   card: BenchCard | undefined;
+  /** Drawings that are kept with the family. */
+  drawings: Array<{ id: number; name: string }>;
 }) {
+  const { plant } = usePlant();
   const choice = (value: boolean, words: string, more: string) => (
     <label className="flex gap-3 items-start py-1.5">
       <input
@@ -58,6 +64,23 @@ export function OnWorkbench({
           ) : (
             <li className="text-ochre">
               How it is fed on a workbench is not told: its definition has no card. Look it up in its manual.
+            </li>
+          )}
+          {drawings.length > 0 && (
+            <li>
+              Its drawing:{" "}
+              {drawings.map(({ id, name }) => (
+                <a
+                  key={id}
+                  className="underline underline-offset-4 mr-3"
+                  href={addressOf(files.fileContent, {
+                    params: { plant, attachment: id },
+                    query: { show: true },
+                  })}
+                >
+                  {name}
+                </a>
+              ))}
             </li>
           )}
           <li>Print its label, and put it where it is found at night.</li>

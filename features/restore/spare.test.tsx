@@ -12,18 +12,32 @@ test("where the drive is decides what the ledger says of it; how it is fed is sh
   const chosen: boolean[] = [];
   const card = { bench: "24 V to FEED +.", danger: "Mains destroys it.", cable: "Any.", port: "Below." };
   const at = (spare: boolean) => (
-    <OnWorkbench tag="KL-03" spare={spare} onSpare={(each) => chosen.push(each)} card={card} />
+    <InPlant>
+      <OnWorkbench
+        tag="KL-03"
+        spare={spare}
+        onSpare={(each) => chosen.push(each)}
+        card={card}
+        drawings={[{ id: 9, name: "bench-supply.pdf" }]}
+      />
+    </InPlant>
   );
   const { rerender } = render(at(false));
   expect(text()).not.toContain("24 V");
   fireEvent.click(screen.getByRole("radio", { name: /On the workbench/ }));
   expect(chosen).toEqual([true]);
   rerender(at(true));
-  expect(text()).toMatch(/24 V to FEED \+\..*Mains destroys it\..*Print its label/);
+  expect(text()).toMatch(
+    /24 V to FEED \+\..*Mains destroys it\..*Its drawing: bench-supply\.pdf.*Print its label/,
+  );
 });
 
 test("without a card it is not told how a drive is fed", () => {
-  render(<OnWorkbench tag="KL-03" spare onSpare={() => undefined} card={undefined} />);
+  render(
+    <InPlant>
+      <OnWorkbench tag="KL-03" spare onSpare={() => undefined} card={undefined} drawings={[]} />
+    </InPlant>,
+  );
   expect(text()).toContain("How it is fed on a workbench is not told");
 });
 
@@ -42,6 +56,15 @@ test("a spare that lies ready says with what; one whose record stands no more is
   );
   expect(text()).toContain("with record 7, which stands no more. Prepare it anew.");
   expect(text()).not.toContain("Fit it");
+  const twin = { tag: "KL-01", place: ["14r", "1a"], tuning: [] };
+  rerender(
+    <InPlant>
+      <Prepared prepared={[{ ...spare, twin }]} />
+    </InPlant>,
+  );
+  expect(text()).toContain(
+    "prepared for the twin KL-01 with its record 7. All settings but what belongs to the place (14r, 1a) are those of this position.",
+  );
   rerender(
     <InPlant>
       <Prepared prepared={[]} />

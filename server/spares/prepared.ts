@@ -15,6 +15,7 @@ export interface PreparedSpare {
   tag: string;
   title: string;
   record: number;
+  recordId: number;
   receiptId: number;
   at: Date;
   /** Another record with other settings stands at the position since, or none: it would not make the machine run as it should. */
@@ -42,6 +43,7 @@ export async function preparedSpares(
       tag: position.tag,
       title: position.title,
       record: record.number,
+      recordId: record.id,
       receiptId: receipt.id,
       at: receipt.at,
       prepared: record.hashSettings,

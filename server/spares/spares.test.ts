@@ -1,8 +1,11 @@
 import { afterEach, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
+import { buildSet, valuesByCode } from "@/core/set";
+import type { RawValue } from "@/core/value";
+import { rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { moveDrive } from "@/server/drives";
-import { raiseStanding } from "@/server/ledger";
+import { keepReading, loadSet, raiseStanding, recordById } from "@/server/ledger";
 import { plantLines } from "@/server/plant";
 import { lookThrough } from "@/server/testing/look-through";
 import {
@@ -13,7 +16,8 @@ import {
   until,
   type TestPlant,
 } from "@/server/testing/plant";
-import { preparedSpares } from ".";
+import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
+import { alsoRightFor, preparedSpares, sparesFor } from ".";
 
 let plant: TestPlant;
 afterEach(() => plant.close());
@@ -135,4 +139,61 @@ test("fitted at night it is the drive of the position, as recorded; one that sta
     ok: false,
     trouble: { kind: "not-now", text: expect.stringContaining("fitted at KL-03: it is no spare") },
   });
+}, 60_000);
+
+/** A twin of the position whose standing record is that of KL-03 with these values otherwise. */
+async function twinOf(recordId: number, values: Record<string, RawValue>): Promise<number> {
+  const { db } = plant.app;
+  await db.update(tables.position).set({ twinGroup: "rollers" });
+  const about = { plantId: 1, tag: "KL-04", title: "Roller drive 4", areaId: 1, jobNumber: "" };
+  const [twin] = await db
+    .insert(tables.position)
+    .values({ ...about, definitionId: rill.id, twinGroup: "rollers" })
+    .returning();
+  const row = (await recordById(db, recordId))!;
+  const set = valuesByCode(await loadSet(db, row));
+  for (const [code, raw] of Object.entries(values)) set.set(code, raw);
+  const { record } = await keepReading(db, rill, plant.person, {
+    positionId: twin!.id,
+    set: buildSet(rill, set),
+    identity: { ...RILL_PLATE, serial: "FR-TWIN" },
+    state: AT_REST,
+    linkName: "Kiln",
+    unit: 2,
+    origin: "read",
+    takenAt: new Date(),
+  });
+  const position = { id: twin!.id, plantId: 1, tag: "KL-04" };
+  await raiseStanding(db, plant.person, position, record.id, "As it runs.", new Date());
+  return twin!.id;
+}
+
+test("a spare does for a twin too where only what belongs to the place is otherwise, and that is named; not where a setting is", async () => {
+  const { recordId, connectionId } = await onTheWorkbench();
+  const twin = await twinOf(recordId, { "1a": "Roller 4" });
+  await restore(recordId, connectionId, true);
+  const { db, shelf } = plant.app;
+  const [spare] = await preparedSpares(db, 1);
+  expect(await alsoRightFor(db, shelf, spare!)).toEqual([
+    { tag: "KL-04", otherwise: { place: ["1a"], tuning: [], settings: [] } },
+  ]);
+  expect(await sparesFor(db, shelf, 1, twin)).toMatchObject([
+    { serial: "FR-SPARE", tag: "KL-03", otherwise: { place: ["1a"] } },
+  ]);
+  expect(await sparesFor(db, shelf, 1, plant.positionId)).toMatchObject([
+    { serial: "FR-SPARE", tag: "KL-03" },
+  ]);
+  // The twin is set otherwise from now on: its own standing record decides.
+  await db.update(tables.position).set({ twinGroup: null }).where(eq(tables.position.id, twin));
+  expect(await alsoRightFor(db, shelf, spare!)).toEqual([]);
+}, 60_000);
+
+test("where a twin has another setting, or no standing record, a spare of the other is not offered for it", async () => {
+  const { recordId, connectionId } = await onTheWorkbench();
+  const twin = await twinOf(recordId, { "1a": "Roller 4", "1r": 400 });
+  await restore(recordId, connectionId, true);
+  const { db, shelf } = plant.app;
+  const [spare] = await preparedSpares(db, 1);
+  expect(await alsoRightFor(db, shelf, spare!)).toEqual([]);
+  expect(await sparesFor(db, shelf, 1, twin)).toEqual([]);
 }, 60_000);

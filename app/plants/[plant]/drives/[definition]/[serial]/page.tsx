@@ -4,7 +4,7 @@ import { DriveLife } from "@/features/drives/drive-life";
 import { findDrive, lifeOf } from "@/server/drives";
 import { filesOf } from "@/server/files";
 import { couldReplace, tagOf } from "@/server/plant";
-import { preparedSpares } from "@/server/spares";
+import { alsoRightFor, preparedSpares } from "@/server/spares";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Drive ${params.serial}`,
@@ -43,6 +43,7 @@ const { Page, generateMetadata } = page("see", {
             record: prepared.record,
             at: prepared.at.getTime(),
             stale: prepared.stale,
+            also: (await alsoRightFor(app.db, app.shelf, prepared)).map((each) => each.tag),
           }
         }
       />

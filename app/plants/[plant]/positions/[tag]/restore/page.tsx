@@ -8,10 +8,11 @@ import type { BenchCard } from "@/features/restore/on-workbench";
 import type { ControlPart } from "@/features/restore/only-power-part";
 import { notedWay } from "@/server/bench";
 import { checklistsOf, runsWithOf } from "@/server/checklist";
+import { filesOf } from "@/server/files";
 import { listRecords, standingOf, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listRehearsals } from "@/server/rehearsal";
-import { preparedSpares } from "@/server/spares";
+import { sparesFor } from "@/server/spares";
 
 const { Page, generateMetadata } = page("restore", {
   title: ({ params }) => `Restore at ${params.tag}`,
@@ -43,16 +44,21 @@ const { Page, generateMetadata } = page("restore", {
         control={controlPartOf(app.shelf.find(position.definitionId), records)}
         runsWith={await runsWithOf(app.db, position)}
         spare={query.spare !== undefined}
+        axis={idOf(query.axis)}
         card={cardOf(app.shelf.find(position.definitionId))}
-        prepared={(await preparedSpares(app.db, plant.id))
-          .filter((each) => each.positionId === position.id)
-          .map(({ serial, definitionId, record, place, stale }) => ({
+        prepared={(await sparesFor(app.db, app.shelf, plant.id, position.id)).map(
+          ({ serial, definitionId, record, place, stale, tag, otherwise }) => ({
             serial,
             definition: definitionId,
             record,
             place,
             stale,
-          }))}
+            twin: otherwise && { tag, place: otherwise.place, tuning: otherwise.tuning },
+          }),
+        )}
+        drawings={(await filesOf(app.db, plant.id, { definitionId: position.definitionId }))
+          .filter((each) => each.kind === "drawing" && !each.withdrawn)
+          .map(({ id, name }) => ({ id, name }))}
         rehearsed={await listRehearsals(app.db, position.id)}
         open={open && { id: open.id, byName: open.byName }}
         records={records.map((each) => ({
