@@ -34,6 +34,7 @@ export const ACTS = [
   "disturb",
   "swap",
   "swap-half",
+  "swap-module",
   "change",
   "refuse",
   "mend",
@@ -50,7 +51,7 @@ export interface CabinetAct {
   trip?: number;
   /** For `disturb`: what is wrong with the cable. */
   disturbance?: Disturbance;
-  /** For `start` and `trip`: which axis, from 1. */
+  /** For `start`, `trip` and `swap-module`: which axis, from 1. */
   axis?: number;
   /** For `swap`: the drive that is put in. */
   make?: { rating: string; firmware: string; serial: string; values?: Record<string, RawValue> };
@@ -204,6 +205,9 @@ export class StandInPlant {
       case "disturb":
         line.disturbance = what.disturbance ?? "none";
         return;
+      case "swap-module":
+        drive.powerOff();
+        return drive.exchangeModule(what.axis ?? 1);
       case "swap-half": {
         // The control part is put onto another power part.
         const half = new StandInDrive(

@@ -7,8 +7,9 @@ import {
 } from "@/core/definition";
 import type { ValueType } from "@/core/value";
 import { askedOnce } from "./asked-once";
-import { imitatesNow } from "./imitation";
+import { driveKeyOf, imitatesNow } from "./imitation";
 import type { DriveIdentity, FittedModule, FittedOption } from "./model";
+import { moduleChanges, moduleWords } from "./modules";
 import type { DriveSession, Item, ItemOutcome, ItemReader } from "./session";
 import { signGiven } from "./state";
 import { bad, good, troubleOf, type Result } from "./trouble";
@@ -241,6 +242,15 @@ export function sameDrive(a: DriveIdentity, b: DriveIdentity): boolean {
     a.firmware === b.firmware &&
     a.axes === b.axes &&
     a.really?.definitionId === b.really?.definitionId &&
-    fittingOf(a).options.join() === fittingOf(b).options.join()
+    fittingOf(a).options.join() === fittingOf(b).options.join() &&
+    moduleChanges(undefined, a.modules, b.modules).length === 0
   );
+}
+
+/** Who answers instead of the one that is known, in words; `known` and `now` are not the same drive. */
+export function otherDriveWords(known: DriveIdentity, now: DriveIdentity): string {
+  const changes = moduleChanges(undefined, known.modules, now.modules);
+  if (driveKeyOf(known) === driveKeyOf(now) && changes.length > 0)
+    return `Modules of rack ${known.serial} were exchanged meanwhile. ${changes.map(moduleWords).join("; ")}.`;
+  return `Another drive answers here now: ${now.ratingName}, serial ${now.serial}, instead of ${known.serial}.`;
 }

@@ -81,6 +81,8 @@ export interface DriveState {
   permission: boolean | undefined;
   /** Only the control part is fed; trips are expected and nothing turns. Undefined when the family does not tell. */
   controlOnly?: boolean;
+  /** Of a rack: what its axes share is there for them (a fed bus). */
+  sharedReady?: boolean;
   /** It runs on a reduced supply, for a test. Undefined when the family knows no such thing. */
   reducedSupply?: boolean;
   /** A memory card sits in it. Undefined when the family has none. */

@@ -87,6 +87,7 @@ export function decodeState(
     volatile: state.volatile ? given(state.volatile) : undefined,
     permission: permission ? given(permission.given) : undefined,
     controlOnly: state.controlOnly ? alone : undefined,
+    sharedReady: state.sharedReady ? given(state.sharedReady) : undefined,
     reducedSupply: state.reducedSupply ? given(state.reducedSupply) : undefined,
     memoryCard: state.memoryCard ? given(state.memoryCard) : undefined,
     ...(numbers.length > 1 ? { axes: axes.map(({ axis, running, trip }) => ({ axis, running, trip })) } : {}),
@@ -133,6 +134,7 @@ function stateItems(definition: Definition): Map<string, Item> {
   for (const each of [
     state.volatile,
     state.controlOnly,
+    state.sharedReady,
     state.reducedSupply,
     state.memoryCard,
     permission?.given,

@@ -11,6 +11,8 @@ export interface DriveMake {
   options?: string[];
   /** What is in each slot of a rack, by the definition's numbers. */
   modules?: number[];
+  /** Serial numbers of modules that were exchanged, by slot from 1; the others follow from the serial. */
+  moduleSerials?: Record<number, string>;
   /** Values other than the factory's, permanent from the start. */
   values?: Record<string, RawValue>;
   /** Values in the running memory that were never made permanent. */

@@ -165,6 +165,20 @@ export class StandInDrive {
     this.imitating?.setMains(on);
   }
 
+  /** The module of one axis is exchanged for a new one of the same kind, with the power off; says why not, or nothing. */
+  exchangeModule(axis: number): string | undefined {
+    const { modules } = this.definition.file;
+    const slot = (this.make.modules ?? [])
+      .map((kind, i) => (modules?.kinds.some((each) => each.axis && each.value === kind) ? i + 1 : 0))
+      .filter((each) => each > 0)[axis - 1];
+    if (slot === undefined) return "It has no module of its own for this axis.";
+    if (this.powered) return "Switch it off first.";
+    const serials = (this.make.moduleSerials ??= {});
+    serials[slot] = `${this.make.serial}-${slot}N${Object.keys(serials).length}`;
+    this.memories.renewAxis(axis);
+    return undefined;
+  }
+
   /** Copies the permanent memory to the card in the drive. */
   saveToCard(): void {
     this.memories.saveToCard();

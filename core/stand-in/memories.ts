@@ -61,6 +61,14 @@ export class Memories {
     if (permanent) this.permanent.set(parameter, raw);
   }
 
+  /** Another module drives an axis: what it holds is the factory's, in both memories. */
+  renewAxis(axis: number): void {
+    const factory = Memory.factory(this.definition, this.held.rating);
+    for (const parameter of this.definition.parameters)
+      if (parameter.axis === axis)
+        for (const memory of [this.running, this.permanent]) memory.set(parameter, factory.get(parameter));
+  }
+
   setAtKeypad(code: string, raw: RawValue): void {
     this.running.set(this.parameter(code), raw);
   }

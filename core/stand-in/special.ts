@@ -45,6 +45,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
   }
   mark(state.volatile, drive.volatile);
   mark(state.controlOnly, !drive.mains && !drive.onReducedSupply);
+  mark(state.sharedReady, drive.mains || drive.onReducedSupply);
   mark(state.reducedSupply, drive.onReducedSupply);
   mark(state.memoryCard, drive.hasCard);
   mark(permission?.given, drive.permission);
@@ -59,8 +60,9 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
 
 /** What can be missing and is told by a bit of its own; the others are told by the drive's state itself. */
 export function standInSigns(state: DefinitionFile["state"]): MissingSign[] {
-  const { running, runCommand, tripped, controlOnly, reducedSupply, memoryCard, volatile } = state;
-  const own = [running, runCommand, tripped, controlOnly, reducedSupply, memoryCard, volatile];
+  const { running, runCommand, tripped, controlOnly, sharedReady, reducedSupply, memoryCard, volatile } =
+    state;
+  const own = [running, runCommand, tripped, controlOnly, sharedReady, reducedSupply, memoryCard, volatile];
   return (state.missing ?? []).filter(
     (each) => !own.some((sign) => sign?.address === each.address && sign.bit === each.bit),
   );
@@ -103,7 +105,7 @@ export function identityOf(drive: StandInDrive): Map<string, Special> {
       words.set(keyOf(addressOf(modules.serial.address) + slot * modules.serial.step, 0), {
         type: "text",
         length: modules.serial.length,
-        raw: kind === 0 ? "" : `${make.serial}-${slot + 1}`,
+        raw: kind === 0 ? "" : (make.moduleSerials?.[slot + 1] ?? `${make.serial}-${slot + 1}`),
       });
     if (modules.firmware)
       words.set(keyOf(addressOf(modules.firmware.address) + slot, 0), {

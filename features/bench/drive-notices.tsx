@@ -90,6 +90,7 @@ export function DriveNotices({
           {swapped(view)}
         </Notice>
       )}
+      {view.modulesChanged && <Exchanged view={view} changed={view.modulesChanged} />}
       {view.unfit && (
         <Notice
           kind="stop"
@@ -168,6 +169,41 @@ function swapTitle({ swappedFor, identity }: ConnectionView): string {
   }
 }
 
+/** Modules of the rack are others than were read last: each axis that hangs on one can be restored alone. */
+function Exchanged({
+  view,
+  changed,
+}: {
+  view: ConnectionView;
+  changed: NonNullable<ConnectionView["modulesChanged"]>;
+}) {
+  const { to } = usePlant();
+  const tag = view.position?.tag;
+  const axes = changed.flatMap((each) => each.axis ?? []);
+  return (
+    <Notice kind="caution" title="The rack was exchanged in part since it was read last.">
+      {changed.map((each) => (
+        <p key={each.words}>{each.words}.</p>
+      ))}
+      {tag && axes.length > 0 && (
+        <p className="flex flex-wrap gap-x-4">
+          {axes.map((axis) => (
+            <Link
+              key={axis}
+              className="underline underline-offset-4"
+              href={to(
+                `/positions/${encodeURIComponent(tag)}/restore?${new URLSearchParams({ connection: view.id, axis: String(axis) })}`,
+              )}
+            >
+              Restore axis {axis} alone
+            </Link>
+          ))}
+        </p>
+      )}
+    </Notice>
+  );
+}
+
 function swapped(view: ConnectionView): string {
   const { drift } = view;
   if (view.notCompared) return "Its values cannot be compared with the standing record; see below.";
@@ -194,6 +230,7 @@ function Drift({ view }: { view: ConnectionView }) {
       title={`${differ} of ${counted(drift.compared, "setting")} ${differ === 1 ? "differs" : "differ"} from the standing record ${drift.record}: ${drift.changed} changed on the drive, ${drift.backToDefault} back to default.`}
     >
       They are marked below with a ring. Find out why before you record or restore.
+      {view.reloads && ` The likeliest author writes into it by itself: ${view.reloads}`}
     </Notice>
   );
 }

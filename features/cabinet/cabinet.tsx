@@ -203,6 +203,12 @@ function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; 
           </>
         )}
         <Act on={() => Promise.resolve(onSwap())}>Swap drive</Act>
+        {drive.axes > 1 &&
+          Array.from({ length: drive.axes }, (_, i) => (
+            <Act key={i} on={() => press("swap-module", { axis: i + 1 })}>
+              Swap module of axis {i + 1}
+            </Act>
+          ))}
         {drive.hasPowerPart && <Act on={() => press("swap-half")}>Swap its power part</Act>}
       </div>
     </li>

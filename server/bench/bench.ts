@@ -58,7 +58,7 @@ const OF_ANOTHER_PLANT = bad<never>({
 export class Bench {
   private readonly connections = new Map<string, Connection>();
   private readonly connecting = new Map<string, Promise<Result<ConnectionView>>>();
-  private readonly stopReading = new Map<string, AbortController>();
+  private readonly readings = new Map<string, { stop: AbortController; ended: Promise<unknown> }>();
   private toldRevision = -1;
 
   private readonly places: Places;
@@ -184,7 +184,7 @@ export class Bench {
   async letGo(id: string): Promise<void> {
     const connection = this.connections.get(id);
     if (!connection) return;
-    this.stopReading.get(id)?.abort();
+    this.readings.get(id)?.stop.abort();
     this.connections.delete(id);
     this.parts.events.publish(connection.address.plantId, { type: "connection-gone", id });
     await this.parts.links.ask("release", { drive: id });
@@ -192,17 +192,16 @@ export class Bench {
 
   /** Stops the reading under way; what was read is kept and can be recorded as a partial record, or gone on with. */
   stop(id: string): void {
-    this.stopReading.get(id)?.abort();
+    this.readings.get(id)?.stop.abort();
   }
 
   /** Begins to read a drive, all of it anew or where a stopped reading ended, or a part of it. False when it is being read already. */
   startReading(person: Person, connection: Connection, scope: Scope = EVERYTHING): boolean {
     const { reading, id } = connection;
-    if (this.stopReading.has(id)) return false;
+    if (this.readings.has(id)) return false;
     const stop = new AbortController();
-    this.stopReading.set(id, stop);
     const goOn = isEverything(scope) && reading?.phase === "stopped" ? reading.id : undefined;
-    void inBackground(
+    const ended = inBackground(
       `reading ${connection.driveKey}`,
       () => this.read(person, connection, stop.signal, scope, goOn),
       (error) =>
@@ -212,9 +211,16 @@ export class Bench {
           faultTrouble(error, "reading", "Then read the drive again."),
         ),
     ).finally(() => {
-      if (this.stopReading.get(id) === stop) this.stopReading.delete(id);
+      if (this.readings.get(id)?.stop === stop) this.readings.delete(id);
     });
+    this.readings.set(id, { stop, ended });
     return true;
+  }
+
+  /** Waits until the reading of a connection that is under way has ended. Whether everything was read by it. */
+  async readingEnded(connection: Connection): Promise<boolean> {
+    await this.readings.get(connection.id)?.ended;
+    return this.connections.get(connection.id) === connection && connection.reading?.phase === "done";
   }
 
   private async read(

@@ -19,6 +19,9 @@ export interface ConnectionAddress {
 export interface Standing {
   position: { id: number; tag: string; title: string };
   swappedFor?: ConnectionView["swappedFor"];
+  modulesChanged?: ConnectionView["modulesChanged"];
+  /** Who writes its values by itself. */
+  reloads?: string;
   answersAt?: ConnectionView["answersAt"];
   notedOtherwise?: string;
   /** The receipt of a restore onto this drive that ended before everything was as recorded. */
@@ -175,7 +178,8 @@ export class Connection {
     const { id, linkName, link } = this.address;
     const { phase, since, unit, identity, fit, state, stateAt, trouble, echoes } = this.live;
     const { file, title } = this.laidOut;
-    const { position, swappedFor, answersAt, notedOtherwise, unfinished } = this.standing ?? {};
+    const { position, swappedFor, modulesChanged, reloads, answersAt, notedOtherwise, unfinished } =
+      this.standing ?? {};
     return {
       id,
       linkName,
@@ -194,6 +198,8 @@ export class Connection {
       trouble,
       echoes: echoes || undefined,
       swappedFor,
+      modulesChanged,
+      reloads,
       answersAt,
       notedOtherwise,
       unfinished,

@@ -1,11 +1,12 @@
 import { and, desc, eq, sql } from "drizzle-orm";
 import { driftOf } from "@/core/compare";
-import { whatChanged } from "@/core/drive";
+import { moduleChanges, moduleWords, whatChanged } from "@/core/drive";
 import { unfitFor } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
+import { checklistsOf } from "@/server/checklist";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import { factsOfRecord, loadSet, recordById, standingOf } from "@/server/ledger";
+import { factsOfRecord, loadSet, newestReading, recordById, standingOf } from "@/server/ledger";
 import type { Comparison, Connection, Standing } from "./connection";
 import { notedOtherwise } from "./ways";
 
@@ -23,12 +24,17 @@ export async function standingAt(
   const fitted = await fittedAt(db, id);
   const change = fitted ? whatChanged(fitted, identity) : "same";
   const unfinished = await lastUnfinished(db, id, identity.serial);
-  if (!fitted || change === "same") return { position, unfinished, notedOtherwise: otherwise };
+  const reloads = (await checklistsOf(db, id)).reloads || undefined;
+  if (!fitted || change === "same") {
+    const modulesChanged = await changedModules(db, id, connection);
+    return { position, unfinished, notedOtherwise: otherwise, modulesChanged, reloads };
+  }
   const ratingName = fitted.rating && shelf.find(fitted.definitionId)?.ratings.get(fitted.rating)?.name;
   return {
     position,
     unfinished,
     notedOtherwise: otherwise,
+    reloads,
     swappedFor: {
       serial: fitted.serial,
       ratingName: ratingName || "unknown rating",
@@ -36,6 +42,20 @@ export async function standingAt(
       powerPart: fitted.powerPart ?? undefined,
     },
   };
+}
+
+/** Modules that are others than when this drive was read last at the position; undefined where none is. */
+async function changedModules(
+  db: Database,
+  positionId: number,
+  { definition, identity }: Connection,
+): Promise<Standing["modulesChanged"]> {
+  if (!identity.modules) return undefined;
+  const last = await newestReading(db, positionId);
+  if (last?.serial !== identity.serial) return undefined;
+  const changes = moduleChanges(definition.file.modules, last.facts.modules, identity.modules);
+  if (changes.length === 0) return undefined;
+  return changes.map((each) => ({ words: moduleWords(each), axis: each.axis }));
 }
 
 /** The receipt of the last restore onto this drive at the position, where it ended before everything was as recorded. */

@@ -31,6 +31,7 @@ export async function factsOfRecord(
     completeness: completenessOf(definition, set),
     axes: row.facts.axes,
     options: row.facts.options,
+    modules: row.facts.modules,
   };
 }
 

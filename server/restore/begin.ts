@@ -18,6 +18,8 @@ export interface StartRequest {
   spare?: boolean;
   /** The record may be of another position of the plant: several drives get the same set. */
   ofOther?: boolean;
+  /** One axis alone; it can be chosen otherwise while the plan is looked through. */
+  axis?: number;
   /** A person has agreed that the drive stands there, although it did not seem to. */
   although?: boolean;
 }
@@ -30,7 +32,7 @@ export async function beginJob(
   db: Database,
   person: Person,
   plantId: number,
-  { positionId, recordId, puttingBack = false, ofOther = false, spare }: StartRequest,
+  { positionId, recordId, puttingBack = false, ofOther = false, spare, axis }: StartRequest,
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
@@ -59,6 +61,7 @@ export async function beginJob(
       ...(other ? { communication: false, names: false, tuning: false } : {}),
       // It will stand there in place of another drive.
       ...(spare ? { exchanged: ["drive" as const] } : {}),
+      ...(axis === undefined ? {} : { part: { axes: [axis] } }),
       leaveOut: [],
     },
     checks: [],

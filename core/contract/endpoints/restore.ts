@@ -23,6 +23,8 @@ export const startRestore = endpoint({
     although: optional(yesNo),
     /** The drive lies on the workbench: it is prepared for the position, and the ledger keeps the one that stands there. */
     spare: optional(yesNo),
+    /** Of a rack: this axis alone, as the first choice of the plan. */
+    axis: optional(whole({ min: 1, max: 32 })),
   }),
   answer: jobView,
   troubles: ["not-connected", "busy", "no-definition", "ask-first"],

@@ -60,12 +60,16 @@ export const connectionView = object({
       powerPart: optional(text()),
     }),
   ),
+  /** Modules of a rack that are others than were read last at the position, in words; the axis where one drives one. */
+  modulesChanged: optional(list(object({ words: text(), axis: optional(whole()) }))),
   reading: optional(readingView),
   /** What the definition says is possible without mains, and of running on a reduced supply. */
   withoutMains: optional(text()),
   /** What reading does to it: it is not read before a person has agreed to that. */
   readingDisturbs: optional(text()),
   reducedSupply: optional(text()),
+  /** Who writes its values by itself, as the position's lists say: the likely author of a drift. */
+  reloads: optional(text()),
   /** Settings that differ from the standing record, once everything is read. */
   drift: optional(object({ record: whole(), changed: whole(), backToDefault: whole(), compared: whole() })),
   /** The standing record stands under another parameter list, so nobody can say how the drive differs from it. */

@@ -119,6 +119,7 @@ export const driveState = object({
   volatile: optional(yesNo),
   permission: optional(yesNo),
   controlOnly: optional(yesNo),
+  sharedReady: optional(yesNo),
   reducedSupply: optional(yesNo),
   memoryCard: optional(yesNo),
   axes: optional(list(object({ axis: whole(), running: optional(yesNo), trip: optional(trip) }))),

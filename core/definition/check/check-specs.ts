@@ -61,6 +61,7 @@ export function addresses(file: DefinitionFile, specs: Located[]): DefinitionFau
         "warnings",
         "volatile",
         "controlOnly",
+        "sharedReady",
         "reducedSupply",
         "memoryCard",
       ] as const

@@ -88,11 +88,13 @@ const firmware = object({ address, minorSteps });
 export const option = object({ id: identifier, name: text, fitted: sign, firmware: optional(firmware) });
 export type OptionSpec = Of<typeof option>;
 
-/** Slots of a rack: for each, one register or object behind the other, what is in it. A kind of 0 is an empty slot. */
+/** Slots of a rack: for each, one register or object behind the other, what is in it. A kind of 0 is an empty slot. `axis`: it drives one; `shared`: all axes hang on it. */
 export const modules = object({
   slots: whole({ min: 1, max: 32 }),
   kind: address,
-  kinds: list(object({ value: natural, name: text, axis: optional(yesNo) }), { min: 1 }),
+  kinds: list(object({ value: natural, name: text, axis: optional(yesNo), shared: optional(yesNo) }), {
+    min: 1,
+  }),
   serial: optional(
     object({
       address,

@@ -74,6 +74,8 @@ const stateFields = object({
   missing: optional(list(missing, { min: 1, max: 32 })),
   /** The control part is fed from an auxiliary supply, the power part is dead: trips are expected, nothing turns. */
   controlOnly: optional(sign),
+  /** Of a rack: the bus that its axes share is fed and ready. */
+  sharedReady: optional(sign),
   /** Set while some value in the running memory is not in the permanent memory. */
   volatile: optional(sign),
   /** It runs on a reduced supply now, for a test. */

@@ -1,4 +1,12 @@
-import { bad, good, sameDrive, type DriveState, type Result, type Trouble } from "@/core/drive";
+import {
+  bad,
+  good,
+  otherDriveWords,
+  sameDrive,
+  type DriveState,
+  type Result,
+  type Trouble,
+} from "@/core/drive";
 import { needReadBack, settleReadBack, type WriteStep } from "../step";
 import type { Run } from "./needs";
 
@@ -24,7 +32,7 @@ export async function passGate(run: Run, writing: boolean, inMotion = false): Pr
     if (!sameDrive(identity.value, run.expected))
       return bad({
         kind: "other-drive",
-        text: `Another drive stands here now: serial ${identity.value.serial} instead of ${run.expected.serial}.`,
+        text: otherDriveWords(run.expected, identity.value),
         remedy: "Nothing was written to it. End this restore and begin a new one with this drive.",
       });
     const state = await drive.look();

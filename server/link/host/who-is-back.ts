@@ -1,6 +1,7 @@
 import {
   bad,
   driveKeyOf,
+  otherDriveWords,
   sameDrive,
   type DriveIdentity,
   type DriveSession,
@@ -27,7 +28,7 @@ export async function whoIsBack(
     });
   return bad({
     kind: "other-drive",
-    text: `Another drive answers here now: ${answers.value.ratingName}, serial ${answers.value.serial}, instead of ${known.serial}.`,
+    text: otherDriveWords(known, answers.value),
     remedy: "Let go of this connection and connect again, so that you see who it is.",
   });
 }

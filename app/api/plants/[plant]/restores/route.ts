@@ -16,5 +16,6 @@ export const POST = serve(restore.startRestore, async ({ app, person, plant, bod
     connectionId: body.connection,
     although: body.although,
     spare: body.spare,
+    axis: body.axis,
   });
 });
