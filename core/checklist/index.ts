@@ -1,3 +1,4 @@
+export { missingLicences, readLicences, type Licence, type ReadLicences } from "./licence";
 /** A position's own short lists: what no parameter holds, looked at before switching on, and the acceptance before a machine is handed back. */
 export const CHECKLISTS = ["before-on", "acceptance"] as const;
 export type Checklist = (typeof CHECKLISTS)[number];
@@ -5,6 +6,13 @@ export type Checklist = (typeof CHECKLISTS)[number];
 export const CHECKLIST_TITLES: Record<Checklist, string> = {
   "before-on": "Before switching on",
   acceptance: "Acceptance",
+};
+
+/** What stands signed beside a receipt: a list that was gone through, or that the drive was compared once more after a controller's start. */
+export type Signed = Checklist | "controller-start";
+export const SIGNED_TITLES: Record<Signed, string> = {
+  ...CHECKLIST_TITLES,
+  "controller-start": "After the controller's start",
 };
 
 /** As many lines as one goes through standing at a machine. */

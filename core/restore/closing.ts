@@ -1,19 +1,45 @@
 import type { Definition } from "@/core/definition";
+import type { RawValue } from "@/core/value";
 import type { Operation } from "./operation";
+import type { ParameterResult } from "./verify";
+
+/** What a receipt tells of how its operation came out. */
+export interface CameOut {
+  kind: Operation;
+  results: ReadonlyArray<Pick<ParameterResult, "code" | "to" | "verdict">>;
+  /** `to`: as the record has it. */
+  leftOut?: ReadonlyArray<{ code: string; to?: RawValue }>;
+}
 
 /**
- * What was opened at the drive for writing and only hands there can close again: a line each, to be ticked before the machine is handed back. None where nothing was written, after a power-off (which needs no permission, and takes one away), where the
- * permission was given over the link, or where the definition is not here any more.
+ * What was opened at the drive for writing and only hands can close again, and locks that are not known to be as recorded: a line each, to be ticked before the machine is handed back. None where nothing was written, after a
+ * power-off (which needs no permission, and takes one away), or where the definition is not here any more.
  */
-export function closingLines(
-  { kind, results }: { kind: Operation; results: readonly unknown[] },
-  definition: Definition | undefined,
-): string[] {
-  const permission = definition?.file.permission;
-  if (results.length === 0 || kind === "power-off" || permission?.by !== "keypad") return [];
+export function closingLines(cameOut: CameOut, definition: Definition | undefined): string[] {
+  const { kind, results } = cameOut;
+  if (!definition || results.length === 0 || kind === "power-off") return [];
+  return [...ofPermission(definition), ...(kind === "restore" ? ofLocks(cameOut, definition) : [])];
+}
+
+/** A permission that was given over the link ends by itself. */
+function ofPermission({ file: { permission } }: Definition): string[] {
+  if (permission?.by !== "keypad") return [];
   return [
     permission.ends === "power-off"
       ? "Closed again at the drive: writing from the line (at the keypad, or by a power-off)"
       : "Closed again at the drive: writing from the line (at the keypad)",
   ];
+}
+
+/** A lock that was closed in the record and is not proved to be so now, or was left out. */
+function ofLocks({ results, leftOut = [] }: CameOut, { file, byCode }: Definition): string[] {
+  return (file.locks ?? []).flatMap(({ code, open }) => {
+    const title = `${byCode.get(code)?.name ?? "Lock"} (${code})`;
+    if (leftOut.some((each) => each.code === code && each.to !== open))
+      return [`Locked by hand as recorded, since it was left out: ${title}`];
+    const result = results.find((each) => each.code === code);
+    return result && result.to !== open && result.verdict !== "verified"
+      ? [`Locked again by hand: ${title}`]
+      : [];
+  });
 }

@@ -19,11 +19,13 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
   const [beforeOn, setBeforeOn] = useState(lists.beforeOn.join("\n"));
   const [acceptance, setAcceptance] = useState(lists.acceptance.join("\n"));
   const [keepers, setKeepers] = useState(lists.keepers);
+  const [reloads, setReloads] = useState(lists.reloads);
+  const [licences, setLicences] = useState(lists.licences.join("\n"));
   const [runsWith, setRunsWith] = useState(lists.runsWith);
   const [busy, setBusy] = useState(false);
   const keep = async (): Promise<void> => {
     setBusy(true);
-    const body = { beforeOn, acceptance, keepers, runsWith, version: lists.version };
+    const body = { beforeOn, acceptance, keepers, reloads, licences, runsWith, version: lists.version };
     const kept = await act(checklists.keepChecklists, { params: { plant, tag }, body });
     setBusy(false);
     if (!kept) return;
@@ -87,6 +89,20 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
         maxLength={1000}
         onChange={({ target }) => setKeepers(target.value)}
       />
+      <Field
+        label="Who writes its values by itself, and when"
+        hint="A controller that loads its own values into the drive, as in “The line controller, at its start: ramps and limits”. After a restore the drive is compared once more, and drift names it as the likely author."
+        value={reloads}
+        readOnly={!may}
+        maxLength={500}
+        onChange={({ target }) => setReloads(target.value)}
+      />
+      {box(
+        "Option keys and licences",
+        "What; serial number it is bound to; last day. As in “Fast positioning; FR25-1558; 2026-12-31”; the last two may lack. Never the key itself. A restore lists what another drive lacks.",
+        licences,
+        setLicences,
+      )}
       <Field
         label="Which other positions it runs together with"
         hint="Leader and follower, or drives on one bus: in words that name their tags, as in “KL-04 follows its speed”. A restore of one offers the others in one go."

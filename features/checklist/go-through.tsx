@@ -7,6 +7,7 @@ import {
   leftOut,
   whyNotSigned,
   type Checklist,
+  type Signed,
   type Tick,
 } from "@/core/checklist";
 import { checklists } from "@/core/contract";
@@ -18,7 +19,7 @@ import { Field } from "@/ui/field";
 import { moment } from "@/ui/when";
 
 export interface SignedView {
-  which: Checklist;
+  which: Signed;
   ticks: Tick[];
   why: string;
   at: number;

@@ -31,6 +31,7 @@ import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { Notice } from "@/ui/notice";
 import { duration, moment } from "@/ui/when";
+import { AfterStart, type AfterStartView } from "./after-start";
 import { Safety, type SignOff } from "./safety";
 import { Unsettled, type UnsettledView } from "./unsettled";
 
@@ -56,6 +57,8 @@ export function Receipt({
   leftOut,
   signOffs,
   checks,
+  afterStart,
+  comparedAfter,
   unsettled,
 }: {
   id: number;
@@ -66,6 +69,9 @@ export function Receipt({
   signOffs: SignOff[];
   /** What the position still says of the drive of another kind that stood there before. */
   unsettled: UnsettledView | undefined;
+  /** What is to be compared once more after a controller's start, and what came of it. */
+  afterStart: AfterStartView | undefined;
+  comparedAfter: SignedView[];
   /** The position's own lists: as they are now, and as they were gone through. */
   checks: Array<{ which: Checklist; lines: string[]; signed: SignedView[] }>;
 }) {
@@ -155,6 +161,7 @@ export function Receipt({
         </div>
       )}
       {unsettled && <Unsettled receipt={id} tag={content.tag} open={unsettled} />}
+      <AfterStart receipt={id} open={afterStart} here={here} compared={comparedAfter} />
       {content.safety && <Safety receipt={id} signOffs={signOffs} />}
       {checks.map((each) => (
         <GoThrough key={each.which} receipt={id} {...each} />

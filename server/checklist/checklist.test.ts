@@ -52,6 +52,8 @@ describe("a position's own lists", () => {
       beforeOn: [],
       acceptance: [],
       keepers: "",
+      reloads: "",
+      licences: [],
       runsWith: "",
     });
     const [one, other] = await Promise.all([keep("Direction\n"), keep("Limits")]);

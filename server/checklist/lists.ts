@@ -1,5 +1,5 @@
 import { desc, eq } from "drizzle-orm";
-import { linesOf } from "@/core/checklist";
+import { linesOf, readLicences } from "@/core/checklist";
 import type { ChecklistsView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
@@ -16,9 +16,10 @@ export async function checklistsOf(db: Database, positionId: number): Promise<Ch
     .where(eq(positionChecks.positionId, positionId))
     .orderBy(desc(positionChecks.id))
     .limit(1);
-  if (!row) return { beforeOn: [], acceptance: [], keepers: "", runsWith: "" };
-  const { id, beforeOn, acceptance, keepers, runsWith, byName, at } = row;
-  return { beforeOn, acceptance, keepers, runsWith, version: id, byName, at: at.getTime() };
+  if (!row) return { beforeOn: [], acceptance: [], keepers: "", reloads: "", licences: [], runsWith: "" };
+  const { id, beforeOn, acceptance, keepers, reloads, licences, runsWith, byName, at } = row;
+  const lists = { beforeOn, acceptance, keepers, reloads, licences, runsWith };
+  return { ...lists, version: id, byName, at: at.getTime() };
 }
 
 /** Writes a position's lists anew; the former ones stay. Refused where somebody else wrote them since they were seen. */
@@ -26,7 +27,15 @@ export async function keepChecklists(
   db: Database,
   person: Person,
   position: { id: number; plantId: number; tag: string },
-  typed: { beforeOn: string; acceptance: string; keepers: string; runsWith?: string; version?: number },
+  typed: {
+    beforeOn: string;
+    acceptance: string;
+    keepers: string;
+    reloads?: string;
+    licences?: string;
+    runsWith?: string;
+    version?: number;
+  },
   at: Date,
 ): Promise<Result<ChecklistsView>> {
   return db.transaction(async (tx) => {
@@ -47,11 +56,22 @@ export async function keepChecklists(
     const acceptance = linesOf(typed.acceptance);
     const keepers = typed.keepers.trim();
     const runsWith = (typed.runsWith ?? now.runsWith).trim();
+    const reloads = (typed.reloads ?? now.reloads).trim();
+    const licences = typed.licences === undefined ? now.licences : linesOf(typed.licences);
+    const read = readLicences(licences);
+    if (!read.ok)
+      return bad({
+        kind: "bad-request",
+        text: `Option keys and licences: ${read.text}`,
+        remedy: "Correct the line; nothing was kept yet.",
+      });
     await tx.insert(positionChecks).values({
       positionId: position.id,
       beforeOn,
       acceptance,
       keepers,
+      reloads,
+      licences,
       runsWith,
       at,
       by: person.id,
@@ -64,7 +84,7 @@ export async function keepChecklists(
       byName: person.name,
       kind: "position",
       positionId: position.id,
-      text: `Wrote the lists of ${position.tag}: ${beforeOn.length} lines before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}${runsWith ? `; runs together: ${runsWith}` : ""}.`,
+      text: `Wrote the lists of ${position.tag}: ${beforeOn.length} lines before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}${reloads ? `; written by itself: ${reloads}` : ""}${licences.length > 0 ? `; ${licences.length} option keys and licences` : ""}${runsWith ? `; runs together: ${runsWith}` : ""}.`,
       href: `/positions/${encodeURIComponent(position.tag)}/checks`,
     });
     return good(await checklistsOf(tx, position.id));

@@ -1,5 +1,12 @@
 import { asc, eq } from "drizzle-orm";
-import { CHECKLIST_TITLES, leftOut, whyNotSigned, type Checklist, type Tick } from "@/core/checklist";
+import {
+  CHECKLIST_TITLES,
+  leftOut,
+  whyNotSigned,
+  type Checklist,
+  type Signed,
+  type Tick,
+} from "@/core/checklist";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
@@ -62,7 +69,7 @@ export async function signChecklist(
 
 /** A list as somebody went through it. */
 export interface SignedList {
-  which: Checklist;
+  which: Signed;
   ticks: Tick[];
   why: string;
   at: Date;

@@ -1,4 +1,4 @@
-import { CHECKLIST_TITLES, type Checklist, type Tick } from "@/core/checklist";
+import { SIGNED_TITLES, type Signed, type Tick } from "@/core/checklist";
 import type { ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
 import { driveWords } from "@/core/drive";
@@ -34,7 +34,7 @@ export interface SignOffWords {
 
 /** One of the position's own lists, as somebody went through it. */
 export interface SignedWords {
-  which: Checklist;
+  which: Signed;
   ticks: readonly Tick[];
   why: string;
   at: Date;
@@ -151,7 +151,7 @@ export function receiptPaper(
         ]),
       ),
       ...lists.flatMap(({ which, ticks, why, at, byName }) =>
-        listPart(`${CHECKLIST_TITLES[which]}, ${byName}, ${moment(at)}`, [
+        listPart(`${SIGNED_TITLES[which]}, ${byName}, ${moment(at)}`, [
           ...ticks.map(({ text, done, value }) => [text, done ? "done" : "left out", value ?? ""]),
           ...(why ? [["Why lines were left out", "", why]] : []),
         ]),

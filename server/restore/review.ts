@@ -1,3 +1,4 @@
+import { missingLicences, readLicences } from "@/core/checklist";
 import type { Definition } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
 import { programFacts } from "@/core/program";
@@ -15,6 +16,7 @@ import {
 import { completenessOf, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { lastPermanent } from "@/server/bench";
+import { checklistsOf } from "@/server/checklist";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { factsOfRecord, loadSet, newerThan, recordById, standingOf } from "@/server/ledger";
@@ -35,11 +37,12 @@ export async function planOf(
 /** Works out checks and plan of a restore from what was read of the drive, and puts them into its memory. `alike` names drives that could be mistaken for it. */
 export async function review(
   { db, shelf }: { db: Database; shelf: DefinitionShelf },
-  { memory }: RestoreJob,
+  { memory, positionId }: RestoreJob,
   definition: Definition,
   state: DriveState,
   live: ReadonlyMap<string, RawValue>,
   alike: readonly string[],
+  today: Date,
 ): Promise<void> {
   const row = (await recordById(db, memory.recordId!))!;
   const set = await loadSet(db, row);
@@ -54,6 +57,7 @@ export async function review(
     drive: memory.identity,
     state,
     alike,
+    licences: await lacking(db, positionId, memory.identity.serial, today),
     exchange: { said: memory.choices.exchanged, matters: exchangeMatters(definition, plan) },
     part: part && { part, volatileOutside: permanent && changedOutside(definition, part, permanent, live) },
     program: await programOf(db, row.positionId, definition, values, live),
@@ -99,4 +103,17 @@ async function programOf(
   if (!definition.file.program) return undefined;
   const { keptAs } = (await chosenProgram(db, positionId, definition, recorded, {})).chosen;
   return { recorded: programFacts(definition, recorded), now: programFacts(definition, live), keptAs };
+}
+
+/** Option keys and licences of the position that a drive of this serial number lacks; undefined where nobody has listed any. */
+async function lacking(
+  db: Database,
+  positionId: number,
+  serial: string,
+  today: Date,
+): Promise<string[] | undefined> {
+  const { licences } = await checklistsOf(db, positionId);
+  const read = readLicences(licences);
+  if (licences.length === 0 || !read.ok) return undefined;
+  return missingLicences(read.value, serial, today.toISOString().slice(0, 10));
 }

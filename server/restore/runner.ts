@@ -117,7 +117,7 @@ export class RestoreRunner {
     const connected = this.bench.listOf(this.job.plantId);
     const alike = await alikeInReach(db, connection, connected, this.job.memory.previousSerial);
     await (operation === "restore"
-      ? review(this.parts, this.job, course.definition, connection.state!, values, alike)
+      ? review(this.parts, this.job, course.definition, connection.state!, values, alike, course.now())
       : reviewOperation(this.parts, this.job, operation, connection, values, alike));
   }
 

@@ -6,12 +6,10 @@ import type { Bench } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import type { Events } from "@/server/events";
 import type { Person } from "@/server/people";
+import { readThrough } from "./read-through";
 import { noteKept, noteLine } from "./rounds";
 
 const { round, roundPosition, position, link } = tables;
-
-/** Longer than any drive takes to be read on a slow line. */
-const LONGEST_MS = 30 * 60 * 1000;
 
 interface Parts {
   db: Database;
@@ -159,7 +157,7 @@ export class RoundRunner {
       const { readingDisturbs } = connected.value;
       if (readingDisturbs !== undefined)
         return `Reading it disturbs it (${readingDisturbs}). Read and record it at the bench.`;
-      const phase = await this.readThrough(id, signal);
+      const phase = await readThrough(this.parts, id, signal);
       const connection = bench.find(id);
       if (!connection || phase !== "done")
         return signal.aborted ? "stopped" : "The reading did not come to its end.";
@@ -179,36 +177,6 @@ export class RoundRunner {
         if (id !== undefined && !use.held) await bench.letGo(id);
       }
     }
-  }
-
-  /** Waits until a connection is read through, or until it is clear that it will not be. */
-  private readThrough(id: string, signal: AbortSignal): Promise<"done" | "not"> {
-    const { bench, events } = this.parts;
-    const state = (): "done" | "not" | undefined => {
-      const connection = bench.find(id);
-      if (!connection || connection.phase !== "connected" || signal.aborted) return "not";
-      const phase = connection.reading?.phase;
-      if (phase === "done") return "done";
-      return phase === "stopped" ? "not" : undefined;
-    };
-    return new Promise((resolve) => {
-      const settle = (): void => {
-        const now = state();
-        if (now === undefined) return;
-        leave();
-        clearTimeout(timer);
-        signal.removeEventListener("abort", settle);
-        resolve(now);
-      };
-      const leave = events.subscribe(settle);
-      const timer = setTimeout(() => {
-        leave();
-        resolve("not");
-      }, LONGEST_MS);
-      timer.unref();
-      signal.addEventListener("abort", settle);
-      settle();
-    });
   }
 
   private async tell(

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { driveHref } from "@/server/drives";
@@ -10,7 +10,8 @@ const { shiftHandover, shiftAcceptance, drive, draft, current, record, position 
 
 /** Something that the next shift has to know. */
 export interface OpenItem {
-  kind: "restore" | "volatile" | "trip" | "reduced-supply" | "drive" | "draft" | "not-ready";
+  kind:
+    "restore" | "compare-again" | "volatile" | "trip" | "reduced-supply" | "drive" | "draft" | "not-ready";
   text: string;
   href: string;
   /** Whose it is, where somebody's. */
@@ -69,6 +70,11 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
         text: `${tag} ${title}: ${reason.text}`,
         href: `/restore/${reason.next.restore}`,
       })),
+    ...(await notComparedAgain(db, plantId)).map((each): OpenItem => ({
+      kind: "compare-again",
+      text: `${each.tag} ${each.title}: restored, and not compared again after the start of what writes its values by itself: ${each.reloads}`,
+      href: `/receipts/${each.receipt}`,
+    })),
     ...reasons
       .filter(({ reason }) => reason.code === "volatile")
       .map(({ tag, title, reason }): OpenItem => ({
@@ -216,4 +222,29 @@ export async function listShifts(db: Database, plantId: number, limit = 20) {
     open: shift.open,
     accepted: accepted ? { at: accepted.at.getTime(), byName: accepted.byName } : undefined,
   }));
+}
+
+/** Positions whose last operation was a restore, where somebody writes values by himself at his start, and where nobody has compared since. */
+async function notComparedAgain(
+  db: Database,
+  plantId: number,
+): Promise<Array<{ tag: string; title: string; reloads: string; receipt: number }>> {
+  const found = (await db.execute(sql`
+    select p.tag, p.title, lists.reloads, last.id as receipt
+    from position p
+    join lateral (
+      select c.reloads from position_checks c where c.position_id = p.id order by c.id desc limit 1
+    ) lists on lists.reloads <> ''
+    join lateral (
+      select r.id, r.content from receipt r where r.position_id = p.id order by r.id desc limit 1
+    ) last on last.content ->> 'kind' = 'restore' and last.content ->> 'afterRecord' is not null
+    where p.plant_id = ${plantId} and p.retired_at is null
+      and (last.content ->> 'spare') is null
+      and not exists (
+        select 1 from receipt_checks t where t.receipt_id = last.id and t.which = 'controller-start'
+      )
+    order by p.tag`)) as unknown as {
+    rows: Array<{ tag: string; title: string; reloads: string; receipt: number }>;
+  };
+  return found.rows;
 }

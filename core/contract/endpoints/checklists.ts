@@ -10,6 +10,10 @@ const lists = object({
   acceptance: list(text()),
   /** Who else holds the drive's values, and which wins at the next power-up; empty where nobody has said. */
   keepers: text(),
+  /** Who writes values into the drive by itself, and when; empty where nobody has said. */
+  reloads: text(),
+  /** Option keys and licences, a line each: what; serial number; last day. */
+  licences: list(text()),
   /** Which other positions it runs together with (leader, follower, one bus), in words that name their tags; empty where nobody has said. */
   runsWith: text(),
   /** Which version it is, and whose; absent where nobody has written any. */
@@ -38,11 +42,25 @@ export const keepChecklists = endpoint({
     beforeOn: typed,
     acceptance: typed,
     keepers: text({ max: 1000 }),
+    reloads: optional(text({ max: 500 })),
+    licences: optional(typed),
     runsWith: optional(text({ max: 500 })),
     version: optional(whole()),
   }),
   answer: lists,
   troubles: ["changed-meanwhile"],
+});
+
+export const compareAfterStart = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/receipts/:receipt/after-start",
+  does: "What writes values into the drive by itself has started: the drive is read anew and compared with the record of after. What came of it stands beside the receipt, for ever.",
+  right: "restore",
+  acknowledged: true,
+  params: object({ plant: name, receipt: whole({ min: 1, max: 2 ** 31 - 1 }) }),
+  body: object({ connection: name }),
+  answer: object({ compared: whole(), changed: list(text()), notRead: list(text()) }),
+  troubles: ["not-connected", "busy", "not-now"],
 });
 
 const tick = object({ text: text({ max: 200 }), done: yesNo, value: optional(text({ max: 200 })) });

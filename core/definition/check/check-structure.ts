@@ -76,6 +76,7 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ...(file.couplings ?? []).flatMap(({ code, changes }, i) =>
       [code, ...changes].map((each) => ({ path: `couplings[${i}]`, code: each })),
     ),
+    ...(file.locks ?? []).map((each, i) => ({ path: `locks[${i}].code`, code: each.code })),
     { path: "reducedSupply.code", code: file.reducedSupply?.code },
     { path: "canopen.addressCode", code: file.canopen?.addressCode },
     ...(file.essentials ?? []).map((code, i) => ({ path: `essentials[${i}]`, code })),

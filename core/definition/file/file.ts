@@ -113,6 +113,8 @@ const fields = object({
   /** Its own program, where it has one. */
   program: optional(program),
   permission: optional(permission),
+  /** Parameters with which its keypad or an access level is locked, and the raw value that leaves it open. They are restored like any setting; what stayed open is closed by hand. */
+  locks: optional(list(object({ code, open: natural }))),
   /** It is known that the family can be written without any permission. */
   asksNoPermission: optional(yesNo),
   /** Where a write lands: the running memory first, or both at once. */

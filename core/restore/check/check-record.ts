@@ -47,6 +47,24 @@ export function notRead({ record }: CheckInput): Check[] {
   ];
 }
 
+/** What is bound to a serial number does not come along with values. */
+export function licences({ licences: lacking }: Pick<CheckInput, "licences">): Check[] {
+  if (lacking === undefined) return [];
+  const id = "licences";
+  const title = "Option keys and licences";
+  if (lacking.length === 0) return [fine(id, title, "As the position's list has them")];
+  return [
+    {
+      id,
+      title,
+      verdict: "caution",
+      found: `${lacking.join(". ")}.`,
+      remedy:
+        "A parameter that needs one is refused or does nothing. Have the key issued for this serial number, and write it into the position's list.",
+    },
+  ];
+}
+
 export function standing({ record }: CheckInput): Check {
   if (record.standing)
     return fine(

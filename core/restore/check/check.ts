@@ -1,5 +1,5 @@
 import type { Definition } from "@/core/definition";
-import type { DriveIdentity, DriveState } from "@/core/drive";
+import type { DriveIdentity, DriveState, FittedModule } from "@/core/drive";
 import type { ProgramFacts } from "@/core/program";
 import type { Completeness } from "@/core/set";
 import type { Exchanged } from "../exchanged";
@@ -50,6 +50,7 @@ export interface RecordFacts {
   /** What else was fitted, where the family tells. */
   axes?: number;
   options?: ReadonlyArray<{ id: string; name: string }>;
+  modules?: readonly FittedModule[];
   /** The newest record of the position made since, and which settings it has otherwise. */
   newer?: { number: number; takenBy: string; changed: readonly string[] };
 }
@@ -62,6 +63,8 @@ export interface CheckInput {
   /** Other drives of this family and rating that can be reached, in words. */
   alike?: readonly string[];
   exchange?: ExchangeFacts;
+  /** Option keys and licences of the position that this drive lacks, in words; undefined where nobody has listed any. */
+  licences?: readonly string[];
   /** Of a drive with a program of its own: what the record and the drive say of it, and the kept file that is the record's. */
   program?: { recorded: ProgramFacts | undefined; now: ProgramFacts | undefined; keptAs?: string };
   /** Where one axis or set alone is restored: codes outside of it whose values are volatile; undefined when that is not told. */

@@ -4,7 +4,8 @@ import { family, firmware, fitted, imitating, rating, serial, supply } from "./c
 import { partAlone } from "./check-part";
 import { beside, endsAs, exchanged, rightDrive } from "./check-people";
 import { programThere } from "./check-program";
-import { complete, newer, notRead, ofOther, selfStart, standing } from "./check-record";
+import { shared, slots } from "./check-rack";
+import { complete, licences, newer, notRead, ofOther, selfStart, standing } from "./check-record";
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export type { Check, CheckInput, Looked, RecordFacts } from "./check";
@@ -17,12 +18,14 @@ export { unfitFor } from "./unfit";
  */
 export function checkRestore(input: CheckInput): Check[] {
   return [
+    ...shared(input),
     family(input),
     rating(input),
     ...imitating(input),
     supply(input),
     firmware(input),
     fitted(input),
+    ...slots(input),
     serial(input),
     rightDrive(input),
     beside(),
@@ -31,6 +34,7 @@ export function checkRestore(input: CheckInput): Check[] {
     ...ofOther(input),
     ...notRead(input),
     standing(input),
+    ...licences(input),
     newer(input),
     exchanged(input),
     ...programThere(input),

@@ -1,6 +1,6 @@
 /** A position's own lists, and who went through them. */
 import { index, integer, jsonb, pgTable, text } from "drizzle-orm/pg-core";
-import type { Checklist, Tick } from "@/core/checklist";
+import type { Signed, Tick } from "@/core/checklist";
 import { user } from "../auth-schema";
 import { identity, moment, uid } from "./columns";
 import { receipt } from "./journal";
@@ -19,6 +19,10 @@ export const positionChecks = pgTable(
     acceptance: jsonb("acceptance").$type<string[]>().notNull(),
     /** Who else holds the values (a controller above, a memory card, a program), and which wins at the next power-up; empty where nobody has said. */
     keepers: text("keepers").notNull().default(""),
+    /** Who writes values into the drive by itself, and when: a controller at its start; empty where nobody has said. */
+    reloads: text("reloads").notNull().default(""),
+    /** Option keys and licences, a line each: what, for which serial number, until when. */
+    licences: jsonb("licences").$type<string[]>().notNull().default([]),
     /** Which other positions it runs together with, in words that name their tags. */
     runsWith: text("runs_with").notNull().default(""),
     at: moment("at").notNull(),
@@ -39,7 +43,8 @@ export const receiptChecks = pgTable(
     receiptId: integer("receipt_id")
       .notNull()
       .references(() => receipt.id),
-    which: text("which").$type<Checklist>().notNull(),
+    /** "controller-start": the drive was compared once more after what writes its values by itself had started. */
+    which: text("which").$type<Signed>().notNull(),
     ticks: jsonb("ticks").$type<Tick[]>().notNull(),
     /** Why lines were left out; empty where none were. */
     why: text("why").notNull(),

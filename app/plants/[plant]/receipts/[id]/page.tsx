@@ -7,7 +7,7 @@ import { closingLines } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
 import { checklistsOf, signedOf } from "@/server/checklist";
-import { findReceipt, signOffsOf, unsettledOf } from "@/server/restore";
+import { afterStartOf, findReceipt, signOffsOf, unsettledOf } from "@/server/restore";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Receipt ${params.id}`,
@@ -67,6 +67,8 @@ const { Page, generateMetadata } = page("see", {
         signOffs={signOffs}
         unsettled={await unsettledOf(app, receipt)}
         checks={checks}
+        afterStart={await afterStartOf(app.db, receipt)}
+        comparedAfter={signed.filter((each) => each.which === "controller-start")}
       />
     );
   },
