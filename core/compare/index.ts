@@ -1,4 +1,5 @@
 /** n columns -> rows; kinds of difference; verdicts; drift. */
+export { compareCard, type CardBesideDrive, type OnCard } from "./card";
 export {
   compareColumns,
   numericDifference,

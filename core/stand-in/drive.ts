@@ -84,6 +84,11 @@ export class StandInDrive {
     return this.memories.hasCard;
   }
 
+  /** What the card in it holds, as a concise DCF. */
+  get cardContents(): Uint8Array | undefined {
+    return this.memories.cardContents();
+  }
+
   /** Whether it started on the reduced supply. */
   get onReducedSupply(): boolean {
     return this.reduced;

@@ -1,4 +1,5 @@
 import type { Definition } from "@/core/definition";
+import { bytesOfRaw, writeConciseDcf } from "@/core/format/values";
 import { NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 import { Memory } from "./memory";
 
@@ -90,6 +91,18 @@ export class Memories {
       this.loadCard = false;
     }
     this.running = this.permanent.copy();
+  }
+
+  /** What the card holds, as a concise DCF; undefined where there is none. */
+  cardContents(): Uint8Array | undefined {
+    const { card } = this;
+    if (!card) return undefined;
+    const kept = this.definition.parameters.filter(
+      (each) => each.node === 0 && !NOT_SETTINGS.has(each.kind) && !each.readOnly,
+    );
+    return writeConciseDcf(
+      kept.map((each) => ({ address: each.address, data: bytesOfRaw(each.type, card.get(each)) })),
+    );
   }
 
   saveToCard(): void {

@@ -1,3 +1,5 @@
+import { addressOf } from "@/core/definition";
+import { rawOfBytes } from "@/core/format/values";
 import type { SdoQuestion } from "@/core/protocol/canopen";
 import { byteCount, isText, type RawValue, type ValueType } from "@/core/value";
 import type { StandInDrive } from "./drive";
@@ -30,6 +32,11 @@ export function answerSdo(drive: StandInDrive, node: number, question: SdoQuesti
   const address = question.index * 256 + question.sub;
   const own =
     node === 0 ? drive.ofProgram((program, around) => answerObject(program, question, around)) : undefined;
+  const { memoryCard } = drive.definition.file;
+  if (node === 0 && memoryCard && addressOf(memoryCard.contents) === address)
+    return question.kind === "read" && drive.cardContents
+      ? { kind: "value", type: "octets", raw: String(rawOfBytes("octets", drive.cardContents)) }
+      : { kind: "abort", code: ABORTS.state };
   if (own === "written") return { kind: "written" };
   if (typeof own === "string") return { kind: "abort", code: ABORTS[own] };
   if (own) return { kind: "value", ...own };

@@ -217,6 +217,14 @@ function swapped(view: ConnectionView): string {
 function Drift({ view }: { view: ConnectionView }) {
   const drift = view.drift!;
   const differ = drift.changed + drift.backToDefault;
+  // What was read before it was lost says nothing of who answers now.
+  if (view.phase !== "connected")
+    return (
+      <Notice
+        kind="caution"
+        title={`When it was read last, ${differ === 0 ? `all ${counted(drift.compared, "setting")} were` : `${differ} of ${counted(drift.compared, "setting")} were not`} as in the standing record ${drift.record}. How it stands now is not told.`}
+      />
+    );
   if (differ === 0)
     return (
       <Notice

@@ -22,6 +22,7 @@ import { DriveNotices } from "./drive-notices";
 import { Identity, StandsAt } from "./identity";
 import { Keep } from "./keep";
 import { Memories, type MemoryFacts } from "./memories";
+import { MemoryCard } from "./memory-card";
 import { Place } from "./place";
 import { Program, type ProgramView } from "./program";
 import { Reading } from "./reading";
@@ -41,6 +42,8 @@ interface Props {
   parts: Parts | undefined;
   /** What is known of its memories. */
   memories: MemoryFacts | undefined;
+  /** Whether its definition says how a memory card is read. */
+  cardReadable: boolean;
   /** Its own program, for a family that has one. */
   program: ProgramView | undefined;
   /** Which parameter set it runs, for a family that has several. */
@@ -61,6 +64,7 @@ export function DrivePage({
   hollow,
   parts,
   memories,
+  cardReadable,
   program,
   sets,
 }: Props) {
@@ -139,6 +143,7 @@ export function DrivePage({
           {sets && !reading && <SetsInUse sets={sets} />}
           {!reading && !job && <BeforeItRuns view={view} />}
           {program && !job && !reading && <Program view={view} program={program} />}
+          {!job && !reading && <MemoryCard view={view} readable={cardReadable} />}
           {memories && !job && !reading && <Memories view={view} facts={memories} />}
         </Touchable>
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}

@@ -32,14 +32,14 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
     toast.success("Kept. They stand on the receipts of this position from now on.");
     router.refresh();
   };
-  const box = (label: string, about: string, value: string, onChange: (value: string) => void) => (
+  const box = (label: string, about: string, value: string, onChange: (value: string) => void, rows = 8) => (
     <label className="block">
       <span className="block font-semibold">{label}</span>
       <span className="block text-soft text-[15px] mb-1">{about}</span>
       <textarea
         value={value}
         readOnly={!may}
-        rows={8}
+        rows={rows}
         maxLength={8000}
         onChange={({ target }) => onChange(target.value)}
         className="w-full rounded-page border border-hairline bg-leaf px-3 py-2 focus:border-copper"
@@ -102,6 +102,7 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
         "What; serial number it is bound to; last day. As in “Fast positioning; FR25-1558; 2026-12-31”; the last two may lack. Never the key itself. A restore lists what another drive lacks.",
         licences,
         setLicences,
+        3,
       )}
       <Field
         label="Which other positions it runs together with"

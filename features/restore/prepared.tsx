@@ -20,7 +20,11 @@ export function Prepared({ prepared }: { prepared: PreparedView[] }) {
     <div className="mb-3">
       <Notice
         kind={prepared.some((each) => !each.stale) ? "note" : "caution"}
-        title="Prepared for it on the workbench"
+        title={
+          prepared.every((each) => each.twin)
+            ? "Prepared on the workbench for a twin that is set alike"
+            : "Prepared for it on the workbench"
+        }
       >
         {prepared.map(({ serial, definition, record, place, stale, twin }) => (
           <p key={serial}>

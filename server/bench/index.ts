@@ -1,5 +1,6 @@
 /** Live work: connections, readings, recording, searches. */
 export { alikeInReach } from "./alike";
+export { cardBeside, type CardShown } from "./card";
 export { Bench, USUAL_TIMING, type BenchParts, type ConnectRequest } from "./bench";
 export { NOTHING_MEANT } from "./part-of";
 export { Connection } from "./connection";

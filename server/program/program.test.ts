@@ -16,7 +16,7 @@ import type { Fault } from "@/simulator/spoken-line";
 import { keepFromDrive, keptPrograms } from ".";
 
 /** Every exchange, which takes long: `npm run test:long`. */
-const EVERY = process.env.TEST_LONG === undefined ? 11 : 1;
+const EVERY = process.env.TEST_LONG === undefined ? 19 : 1;
 
 /** A family whose program is reached over its protocol: objects of a bus, or the records of a file. */
 interface Speech {

@@ -17,7 +17,7 @@ import {
 import type { Fault } from "@/simulator/spoken-line";
 
 /** Every exchange, which takes long: `npm run test:long`. */
-const EVERY = process.env.TEST_LONG === undefined ? 7 : 1;
+const EVERY = process.env.TEST_LONG === undefined ? 11 : 1;
 
 const small = cutDown(runnel, ["RA101"]);
 const make = { rating: "N-055", firmware: "2.1", serial: "FN-9" };

@@ -110,6 +110,22 @@ export const keepProgram = endpoint({
   troubles: ["not-connected", "not-now", "refused"],
 });
 
+export const compareCard = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/connections/:connection/card",
+  does: "Reads the memory card of a connected drive and compares it, setting by setting, with what was read of the drive. Nothing is written.",
+  right: "connect",
+  acknowledged: true,
+  params: connection,
+  answer: object({
+    compared: whole(),
+    otherwise: list(object({ code: text(), name: text(), card: text(), drive: text() })),
+    notCompared: whole(),
+    foreign: whole(),
+  }),
+  troubles: ["not-connected", "not-now", "refused", "bad-file"],
+});
+
 export const letGo = endpoint({
   method: "POST",
   path: "/api/plants/:plant/connections/:connection/let-go",

@@ -78,6 +78,7 @@ export function addresses(file: DefinitionFile, specs: Located[]): DefinitionFau
       path: `program.modbus.${key}.address`,
       address: typeof of === "object" ? of.address : undefined,
     })),
+    { path: "memoryCard.contents", address: file.memoryCard?.contents },
     { path: "program.modbus.identification", address: file.program?.modbus?.identification },
   ];
   return named

@@ -6,7 +6,7 @@ import { group } from "./parameter";
 import { permission, trip, tripNumber } from "./permission";
 import { program } from "./program";
 import { quantities } from "./quantity";
-import { code, identifier, natural, text, version } from "./shapes";
+import { address, code, identifier, natural, text, version } from "./shapes";
 import { command, factoryReset, state } from "./signs";
 import { externalTrip, terminals } from "./terminal";
 
@@ -110,6 +110,8 @@ const fields = object({
   startsByItself: optional(list(selfStart)),
   /** Code of the parameter that lets it run on a reduced supply, for a test; it takes effect after a power-off. */
   reducedSupply: optional(object({ code, on: whole(), about: text })),
+  /** A memory card that may sit in it: the object from which its contents are read, as a concise DCF (CiA 302-2, 1F22). */
+  memoryCard: optional(object({ contents: address })),
   /** Its own program, where it has one. */
   program: optional(program),
   permission: optional(permission),

@@ -1,4 +1,12 @@
 /** Files that hold a drive's values: lists, JSON, device configuration files; in and out. */
+export {
+  bytesOfRaw,
+  rawOfBytes,
+  readConciseDcf,
+  writeConciseDcf,
+  type ConciseEntry,
+  type ReadConcise,
+} from "./concise-dcf";
 export { dateIn, type DateIn } from "./date-in";
 export { readDcf, writeDcf, type DcfText } from "./dcf";
 export { fittingOfFile, guessFamily, type FamilyFit } from "./guess-family";

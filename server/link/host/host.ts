@@ -20,6 +20,7 @@ import { LinkPool } from "./link-pool";
 import { LiveDrive } from "./live-drive";
 import type { LinkAsks, MainAsks, RunArg, RunEnd, RunEvent } from "./messages";
 import { OwnReading } from "./own-reading";
+import { readCard, readProgram } from "./read-block";
 import { readWhole } from "./read-run";
 import { Search } from "./search";
 import { saveCommandSent, saveStep } from "./store";
@@ -96,7 +97,8 @@ export class LinkHost {
       powerOff: (arg, under) => this.run(arg, under, awaitPowerOff),
       switchOver: (arg, under) => this.run(arg, under, (run) => switchOver(run, arg.over, arg.send)),
       program: (arg, under) => this.run(arg, under, (run) => workProgram(run, arg.work)),
-      readProgram: async ({ drive }) => (await this.find(drive)?.readProgram()) ?? gone(),
+      readCard: async ({ drive }) => this.withDrive(drive, readCard),
+      readProgram: async ({ drive }) => this.withDrive(drive, readProgram),
       reset: (arg, under) => this.run(arg, under, resetDrive),
       search: async ({ about, passes }, { emit, signal }) => {
         const search = new Search(about, passes, {
@@ -201,6 +203,11 @@ export class LinkHost {
     } finally {
       this.pool.drop(link);
     }
+  }
+
+  private async withDrive<T>(id: string, work: (live: LiveDrive) => Promise<Result<T>>): Promise<Result<T>> {
+    const live = this.find(id);
+    return live ? work(live) : gone();
   }
 
   private async run<T>(

@@ -13,7 +13,6 @@ import {
   type Trouble,
 } from "@/core/drive";
 import { linkText, sleptMs, type LinkSettings } from "@/core/link";
-import { programMeans } from "@/core/program";
 import type { Clock } from "@/core/protocol/channel";
 import type { RawValue } from "@/core/value";
 import type { DriveLink } from "../drive-link";
@@ -194,21 +193,6 @@ export class LiveDrive {
       return read;
     }
     return good({ values, ms: this.parts.clock.now() - askedAt });
-  }
-
-  /** The drive's own program, read back; refused where it does not allow that. */
-  async readProgram(): Promise<Result<Uint8Array>> {
-    const { program } = this.definition?.file ?? {};
-    const means = this.definition && programMeans(this.definition);
-    if (!program?.readsBack || !means)
-      return bad({
-        kind: "refused",
-        text: "This family does not give its program back over the link.",
-        remedy: "Add its file from whoever made it.",
-      });
-    const read = await this.session(IMPORTANCE.reading).readBlock(means.block, program.longestMs);
-    if (!read.ok) this.noteTrouble(read.trouble);
-    return read;
   }
 
   /** Tells of a trouble that some work met: silence and a lost link make it look for the drive at once. */

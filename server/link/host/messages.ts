@@ -113,6 +113,8 @@ export type LinkAsks = {
   };
   program: { arg: RunArg & { work: ProgramWork }; event: RunEvent; value: RunEnd<"done"> };
   /** Reads the drive's own program back, where it allows that. */
+  /** Reads what its memory card holds. */
+  readCard: { arg: { drive: string }; event: never; value: Result<Uint8Array> };
   readProgram: { arg: { drive: string }; event: never; value: Result<Uint8Array> };
   /** Waits until the same drive is there; nothing is written. */
   gate: RunAsk<number>;

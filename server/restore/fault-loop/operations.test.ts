@@ -10,7 +10,7 @@ import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/ser
 import type { Fault } from "@/simulator/spoken-line";
 
 /** Every exchange, which takes long: `npm run test:long`. */
-const EVERY = process.env.TEST_LONG === undefined ? 5 : 1;
+const EVERY = process.env.TEST_LONG === undefined ? 9 : 1;
 
 const VALUES: Record<string, RawValue> = { "1r": 250, "14r": 1, "1a": "Roller 3" };
 const family = cutDown(rill, Object.keys(VALUES));

@@ -36,6 +36,7 @@ const { Page, generateMetadata } = page("see", {
           hollow
           parts={undefined}
           memories={undefined}
+          cardReadable={false}
           program={undefined}
           sets={undefined}
         />
@@ -69,6 +70,7 @@ const { Page, generateMetadata } = page("see", {
         hollow={volatile === undefined}
         parts={partsOf(definition)}
         sets={values.size > 0 ? setsInUse(definition, values) : undefined}
+        cardReadable={definition.file.memoryCard !== undefined}
         program={await programView(app.db, connection)}
         memories={{
           atOnce: definition.file.writesLand === "permanent",
