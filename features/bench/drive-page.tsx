@@ -137,7 +137,7 @@ export function DrivePage({
           <Identity view={view} />
         </div>
       </div>
-      <div className="px-5 pt-3 space-y-2">
+      <div className="px-5 pt-3 space-y-2 bg-leaf">
         <Touchable right="connect">
           <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
           {sets && !reading && <SetsInUse sets={sets} />}
@@ -149,7 +149,7 @@ export function DrivePage({
         {view.reading && phase !== "done" && <Reading reading={view.reading} />}
       </div>
       {sheet ? (
-        <div className="flex flex-col flex-1 min-h-0 mt-2">
+        <div className="flex flex-col flex-1 min-h-0 pt-2 bg-leaf">
           {readAt && (
             <p className="px-5 text-[13px] text-soft">
               Read {moment(readAt)}.

@@ -64,7 +64,7 @@ describe("the drive's own program", () => {
   test("a kept file that is the same proves it: it is not put on again, and nothing is to be read back", () => {
     const text = show({
       facts: { present: true, enabled: true, running: false, identification: 7 },
-      kept: [kept(7), kept(8, "older.bin")],
+      kept: [kept(7), { ...kept(8, "older.bin"), attachment: 3 }],
     });
     expect(text).toContain("A kept file is the same.");
     expect(text).toContain("00000007: the same as in the drive");
