@@ -48,5 +48,5 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
 }
 
 function nodesOf(drive: SpokenLine["drives"][number]): number {
-  return drive.definition.file.axes?.by === "node" ? drive.axes.length : 1;
+  return drive.definition.file.axes?.by === "node" ? drive.axes.list.length : 1;
 }

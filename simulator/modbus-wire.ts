@@ -92,7 +92,7 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
   if (!answer) return;
   const pdu = encodeAnswer(question, answer);
   if (line.settings.baud > 0) {
-    const { turnaroundMs } = (drive.imitating ?? drive).definition.file.modbus!;
+    const { turnaroundMs } = drive.shown.definition.file.modbus!;
     await until(
       startedAt +
         exchangeMs(

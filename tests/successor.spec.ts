@@ -59,6 +59,8 @@ test("a Rill dies and only its successor is in store: carried over by the mappin
   const settle = page.getByRole("button", {
     name: /^Raise record \d+ to the standing record, and note Fennimore Runnel/,
   });
+  // The account of what was carried over is one press away from the proof.
+  await expect(page.getByRole("link", { name: /carried-over\.csv/ })).toBeVisible();
   await expectSoundByDayAndNight(page);
   await settle.click();
   await expect(settle).toHaveCount(0);

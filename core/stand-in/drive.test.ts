@@ -31,7 +31,7 @@ const read = (address: number, count = 1): Answer | undefined =>
 describe("a stand-in drive behaves like one", () => {
   test("a write without permission trips it and changes nothing", () => {
     expect(write("1b", 1000)).toEqual({ kind: "exception", code: 4 });
-    expect(drive.status.trip).toBe(52);
+    expect(drive.axes.trip).toBe(52);
     expect(drive.valueOf("1b")).toBe(1500);
   });
   test("the permission ends with the power", () => {
@@ -39,7 +39,7 @@ describe("a stand-in drive behaves like one", () => {
     expect(write("1b", 1000)).toEqual({ kind: "written" });
     drive.powerOff();
     drive.powerOn();
-    expect(drive.status.permission).toBe(false);
+    expect(drive.permission).toBe(false);
   });
   test("running memory is lost at a power-off unless it was made permanent", () => {
     drive.givePermission();
@@ -72,7 +72,7 @@ describe("a stand-in drive behaves like one", () => {
   ])("refuses %s", (_name, act, code) => {
     drive.givePermission();
     expect(act()).toEqual({ kind: "exception", code });
-    expect(drive.status.trip).toBe(0);
+    expect(drive.axes.trip).toBe(0);
   });
   test("takes what may be set only at standstill only at standstill", () => {
     drive.givePermission();

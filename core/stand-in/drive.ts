@@ -2,10 +2,11 @@ import { addressOf, definitionFor, parameterFor, type Command, type Definition }
 import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
-import { Axis } from "./axis";
+import { Axes } from "./axes";
 import type { DriveMake } from "./drive-make";
 import { Memories } from "./memories";
 import { programValues, StandInProgram, type Around } from "./program";
+import { renewModule } from "./rack";
 import { refusedValue, type Refused } from "./refused";
 
 /** Work the control part does after a command, in ms. */
@@ -19,7 +20,7 @@ const PERMISSION_MS = 600_000;
  */
 export class StandInDrive {
   readonly definition: Definition;
-  readonly axes: Axis[];
+  readonly axes: Axes;
   readonly byAddress = new Map<string, Parameter>();
   /** Addresses that this one drive has not got, whatever its definition says. */
   readonly lacking = new Set<number>();
@@ -55,9 +56,7 @@ export class StandInDrive {
       axes: make.axes ?? 1,
       options: make.options ?? [],
     });
-    this.axes = (this.definition.axes.length > 0 ? this.definition.axes : [0]).map(
-      (each) => new Axis(this.definition, each),
-    );
+    this.axes = new Axes(this.definition);
     for (const each of this.definition.parameters) {
       const parameter = parameterFor(this.definition, each, make.rating);
       for (let i = 0; i < parameter.registers; i++)
@@ -99,7 +98,7 @@ export class StandInDrive {
   }
 
   get turning(): boolean {
-    return this.axes.some((each) => each.turning);
+    return this.axes.turning();
   }
 
   get alive(): boolean {
@@ -110,23 +109,9 @@ export class StandInDrive {
     return this.clock.now() < this.busyUntil || this.memories.volatile;
   }
 
-  get status(): {
-    powered: boolean;
-    mains: boolean;
-    turning: boolean;
-    trip: number;
-    permission: boolean;
-    volatile: boolean;
-  } {
-    const shown = this.imitating ?? this;
-    return {
-      powered: this.powered,
-      mains: this.mains,
-      turning: shown.turning,
-      trip: shown.axes.find((each) => each.trip !== 0)?.trip ?? 0,
-      permission: shown.permission,
-      volatile: shown.volatile,
-    };
+  /** How it shows itself: as itself, or as the predecessor that it imitates. */
+  get shown(): StandInDrive {
+    return this.imitating ?? this;
   }
 
   valueOf(code: string, memory: "running" | "permanent" = "running"): RawValue {
@@ -141,7 +126,7 @@ export class StandInDrive {
   powerOff(): void {
     this.powered = false;
     this.permissionUntil = -Infinity;
-    for (const axis of this.axes) axis.stopHard();
+    this.axes.stopHard();
     this.program?.powerOff();
     this.imitating?.powerOff();
     this.onRestart?.();
@@ -151,7 +136,7 @@ export class StandInDrive {
     if (this.powered) return;
     this.powered = true;
     this.busyUntil = 0;
-    for (const axis of this.axes) axis.trip = this.restingTrip;
+    this.axes.resetTo(this.restingTrip);
     this.memories.start(true);
     if (this.program) this.program.running = this.programEnabled && this.program.identification !== undefined;
     this.showProgram();
@@ -163,23 +148,16 @@ export class StandInDrive {
   /** Mains taken away or given back while an auxiliary supply feeds the control part. */
   setMains(on: boolean): void {
     this.mains = on;
-    for (const axis of this.axes) {
-      axis.stopHard();
-      axis.trip = this.restingTrip;
-    }
+    this.axes.stopHard();
+    this.axes.resetTo(this.restingTrip);
     this.imitating?.setMains(on);
   }
 
   /** The module of one axis is exchanged for a new one of the same kind, with the power off; says why not, or nothing. */
   exchangeModule(axis: number): string | undefined {
-    const { modules } = this.definition.file;
-    const slot = (this.make.modules ?? [])
-      .map((kind, i) => (modules?.kinds.some((each) => each.axis && each.value === kind) ? i + 1 : 0))
-      .filter((each) => each > 0)[axis - 1];
-    if (slot === undefined) return "It has no module of its own for this axis.";
     if (this.powered) return "Switch it off first.";
-    const serials = (this.make.moduleSerials ??= {});
-    serials[slot] = `${this.make.serial}-${slot}N${Object.keys(serials).length}`;
+    if (!renewModule(this.make, this.definition.file.modules, axis))
+      return "It has no module of its own for this axis.";
     this.memories.renewAxis(axis);
     return undefined;
   }
@@ -202,51 +180,41 @@ export class StandInDrive {
   }
 
   resetTrip(): void {
-    for (const axis of this.axes) axis.trip = this.restingTrip;
+    this.axes.resetTo(this.restingTrip);
     this.imitating?.resetTrip();
   }
 
   tripNow(number: number, axis = 1): void {
-    const tripped = this.axes[axis - 1] ?? this.axes[0]!;
-    tripped.trip = number;
-    tripped.stopHard();
+    this.axes.tripNow(number, axis);
     this.imitating?.tripNow(number, axis);
   }
 
   start(axis = 1): void {
-    const started = this.axes[axis - 1] ?? this.axes[0]!;
-    started.commandStands = true;
-    if (this.alive && this.mains && started.trip === 0 && started.missing.size === 0)
-      started.commandedToRun = true;
+    this.axes.start(axis, this.alive && this.mains);
     this.imitating?.start(axis);
   }
 
   /** Takes one thing away that it needs to run, or gives everything back. */
   takeAway(text: string | undefined, axis = 1): void {
-    const { missing } = this.axes[axis - 1] ?? this.axes[0]!;
-    missing.clear();
-    if (text === undefined) return;
-    missing.add(text);
-    (this.axes[axis - 1] ?? this.axes[0]!).stopHard();
+    this.axes.takeAway(text, axis);
   }
 
   stop(): void {
-    for (const axis of this.axes) axis.commandedToRun = axis.commandStands = false;
+    this.axes.stop();
     this.imitating?.stop();
   }
 
   /** Moves time on: motors ramp, readings change. `ripple` from -1 to 1. */
   tick(seconds: number, ripple: number): void {
     if (!this.powered) return;
-    for (const axis of this.axes) axis.tick(seconds, ripple, this.memories.inUse);
+    this.axes.tick(seconds, ripple, this.memories.inUse);
     this.imitating?.tick(seconds, ripple);
   }
 
   /** It is told over the link to answer as its predecessor from now on, or as itself again; says why it does not, or nothing. */
   switchOver(on: boolean): Refused | undefined {
-    const shown = this.imitating ?? this;
-    if (shown.lockedOut()) return "locked";
-    if (shown.turning) return "state";
+    if (this.shown.lockedOut()) return "locked";
+    if (this.shown.turning) return "state";
     return this.answerAs(on);
   }
 
@@ -294,8 +262,7 @@ export class StandInDrive {
     if (command) return this.obey(command === restart ? "restart" : "reset");
     if (!parameter || parameter.readOnly || parameter.address !== address) return "read-only";
     if (raw === undefined) return "length";
-    const turning = parameter.axis === 0 ? this.turning : (this.axes[parameter.axis - 1]?.turning ?? false);
-    if (parameter.effect === "stopped-only" && turning) return "state";
+    if (parameter.effect === "stopped-only" && this.axes.turning(parameter.axis)) return "state";
     if (this.refusing.has(parameter.code)) return "value";
     const refused = refusedValue(this.definition, parameter, raw, this.memories.inUse);
     if (refused) return refused;

@@ -30,7 +30,7 @@ export function handleModbus(drive: StandInDrive, question: Question): ModbusAns
 
 /** How a drive looks on a Modbus line: parameters, identity and status as registers, refusals as exceptions. */
 function answerModbus(drive: StandInDrive, question: Question): ModbusAnswer {
-  const shown = drive.imitating ?? drive;
+  const { shown } = drive;
   const link = shown.definition.file.modbus!;
   if (question.kind === "read")
     return question.function === link.readFunction

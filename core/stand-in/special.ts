@@ -34,7 +34,7 @@ export function specialsOf(drive: StandInDrive): Map<string, Special> {
     const shift = axisShift(drive.definition.file.axes, drive.definition.protocol, axis);
     words.set(keyOf(addressOf(address) + shift.address, shift.node), { type, length: 0, raw });
   };
-  for (const axis of drive.axes) {
+  for (const axis of drive.axes.list) {
     if (state.tripNumber)
       number(state.tripNumber.address, state.tripNumber.type ?? "u16", axis.trip, axis.number);
     if (state.warnings) number(state.warnings.address, "u16", 0, axis.number);
@@ -80,7 +80,7 @@ export function identityOf(drive: StandInDrive): Map<string, Special> {
       firmware: versionNumber(make.firmware, field.minorSteps ?? 100),
       serial: make.serial,
       "power-part": make.powerPart ?? `${make.serial}P`,
-      axes: drive.axes.length,
+      axes: drive.axes.list.length,
     }[field.field];
     words.set(keyOf(addressOf(field.address), 0), { type: field.type, length: field.length ?? 0, raw });
   }

@@ -1,7 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { Checklist } from "@/core/checklist";
-import { addressOf, papers, type ReceiptContent } from "@/core/contract";
+import { addressOf, files as ways, papers, type ReceiptContent } from "@/core/contract";
 import { driveKeyOf, driveWords, ownDefinitionId } from "@/core/drive";
 import {
   besideFacts,
@@ -59,6 +59,7 @@ export function Receipt({
   checks,
   afterStart,
   comparedAfter,
+  ofRecord,
   unsettled,
 }: {
   id: number;
@@ -69,6 +70,8 @@ export function Receipt({
   signOffs: SignOff[];
   /** What the position still says of the drive of another kind that stood there before. */
   unsettled: UnsettledView | undefined;
+  /** Files that are kept with the record that was restored: the account of a carrying over among them. */
+  ofRecord: Array<{ id: number; name: string; note: string }>;
   /** What is to be compared once more after a controller's start, and what came of it. */
   afterStart: AfterStartView | undefined;
   comparedAfter: SignedView[];
@@ -106,6 +109,9 @@ export function Receipt({
           </>,
         ]
       : ["Done", OPERATION_WORDS[content.kind].did],
+    ...(ofRecord.length > 0
+      ? [["Kept with that record", <OfRecord key="of" files={ofRecord} />] as [string, React.ReactNode]]
+      : []),
     ...partFacts(content),
     ...ofProgramFacts(content),
     ...(content.spare
@@ -266,6 +272,22 @@ export function Receipt({
       </details>
     </div>
   );
+}
+
+/** What stands beside the record that was restored, as it was kept with it. */
+function OfRecord({ files }: { files: Array<{ id: number; name: string; note: string }> }) {
+  const { plant } = usePlant();
+  return files.map(({ id, name, note }) => (
+    <span key={id} className="block">
+      <a
+        className="underline underline-offset-4"
+        href={addressOf(ways.fileContent, { params: { plant, attachment: id } })}
+      >
+        {name}
+      </a>
+      {note && <span className="text-soft"> {note}</span>}
+    </span>
+  ));
 }
 
 /** It lies on the workbench or in store; what stands at the position was not touched. */

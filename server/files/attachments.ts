@@ -104,11 +104,17 @@ export async function attachmentOf(db: Database, plantId: number, id: number) {
 export async function filesOf(
   db: Database,
   plantId: number,
-  { positionId, driveId, definitionId }: { positionId?: number; driveId?: number; definitionId?: string },
+  {
+    positionId,
+    driveId,
+    definitionId,
+    recordId,
+  }: { positionId?: number; driveId?: number; definitionId?: string; recordId?: number },
 ): Promise<FileView[]> {
   const of: Array<SQL | undefined> = [
     positionId === undefined ? undefined : eq(attachment.positionId, positionId),
     driveId === undefined ? undefined : eq(attachment.driveId, driveId),
+    recordId === undefined ? undefined : eq(attachment.recordId, recordId),
     definitionId === undefined
       ? undefined
       : and(eq(attachment.definitionId, definitionId), isNull(attachment.driveId)),

@@ -235,7 +235,7 @@ describe("what only some families do", () => {
     const drive = await stand("tcp", hollin, { rating: "H-090", firmware: "5.2", serial: "OH-4" });
     const parameter = hollin.byCode.get("H.rmp.1/2")!;
     expect(await session(hollin).write(parameter, 300)).toMatchObject({ kind: "refused" });
-    expect(drive.status.trip).toBe(0);
+    expect(drive.axes.trip).toBe(0);
     expect(await session(hollin).command(hollin.file.permission!.ask!)).toEqual({ kind: "written" });
     expect(await session(hollin).write(parameter, 300)).toEqual({ kind: "written" });
     expect(drive.volatile).toBe(true);
@@ -252,7 +252,7 @@ describe("what only some families do", () => {
       value: { controlOnly: true, running: false, trip: { number: 102 } },
     });
     drive.resetTrip();
-    expect(drive.status.trip).toBe(102);
+    expect(drive.axes.trip).toBe(102);
     drive.setMains(true);
     expect(await session(hollin).readState()).toMatchObject({
       ok: true,

@@ -99,14 +99,14 @@ describe("a restore onto a replacement", () => {
     const { id } = await beginOn();
     await confirm(id);
     await waitFor(id, "permission");
-    expect(plant.drive.status.trip).toBe(0);
+    expect(plant.drive.axes.trip).toBe(0);
     plant.drive.powerOff();
     plant.drive.powerOn();
     await waitFor(id, "permission");
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
     expect((await plant.app.restores.detail(id))!.place).toEqual({ stage: "receipt", over: "done" });
-    expect(plant.drive.status.trip).toBe(0);
+    expect(plant.drive.axes.trip).toBe(0);
   });
 
   test("five confirmations at once, then five times go on: one runner, every value written once", async () => {

@@ -290,5 +290,5 @@ async function expectRestored(
   for (const code of outside)
     if (factory.has(code))
       expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, factory.get(code)]);
-  expect(plant.drive.status.trip).toBe(0);
+  expect(plant.drive.axes.trip).toBe(0);
 }

@@ -24,6 +24,7 @@ import { readCard, readProgram } from "./read-block";
 import { readWhole } from "./read-run";
 import { Search } from "./search";
 import { saveCommandSent, saveStep } from "./store";
+import { valuesNow } from "./values-now";
 import { writable } from "./writable";
 
 interface HeldDrive {
@@ -83,7 +84,7 @@ export class LinkHost {
       },
       look: async ({ drive, importance }) => (await this.find(drive)?.look(importance)) ?? gone(),
       now: async ({ drive, codes }, { signal }) =>
-        (await this.find(drive)?.valuesNow(codes, signal)) ?? gone(),
+        this.withDrive(drive, (live) => valuesNow(live, this.parts.clock, codes, signal)),
       read: async ({ drive, reading, importance, scope }, { emit, signal }) => {
         const live = this.find(drive);
         if (!live) return gone();

@@ -14,19 +14,12 @@ import {
 } from "@/core/drive";
 import { linkText, sleptMs, type LinkSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
-import type { RawValue } from "@/core/value";
 import type { DriveLink } from "../drive-link";
 import { IMPORTANCE, type Importance } from "../queue";
 import type { LiveView, LookTiming } from "./messages";
 import { takeFor } from "./take-for";
 import { Waiting } from "./waiting";
 import { whoIsBack } from "./who-is-back";
-
-const NOT_THERE: Trouble = {
-  kind: "not-connected",
-  text: "The drive is not connected now.",
-  remedy: "It is tried again by itself.",
-};
 
 /** Looking takes at most a twentieth of a line's time: what is read meanwhile is waited for. */
 const LOOK_SHARE = 20;
@@ -172,27 +165,6 @@ export class LiveDrive {
     if (state.ok) this.takeState(state.value);
     else this.noteTrouble(state.trouble);
     return state;
-  }
-
-  /** Some values as they are now; they wait for everything that is more important. */
-  async valuesNow(
-    codes: readonly string[],
-    signal: AbortSignal,
-  ): Promise<Result<{ values: Map<string, RawValue>; ms: number }>> {
-    if (!this.connected || !this.definition) return bad(this.view.trouble ?? NOT_THERE);
-    const wanted = codes.flatMap((each) => this.definition!.byCode.get(each) ?? []);
-    const values = new Map<string, RawValue>();
-    const askedAt = this.parts.clock.now();
-    const read = await this.session(IMPORTANCE.measured).read(
-      wanted,
-      (step) => step.values.forEach((raw, code) => values.set(code, raw)),
-      signal,
-    );
-    if (!read.ok) {
-      this.noteTrouble(read.trouble);
-      return read;
-    }
-    return good({ values, ms: this.parts.clock.now() - askedAt });
   }
 
   /** Tells of a trouble that some work met: silence and a lost link make it look for the drive at once. */

@@ -7,6 +7,10 @@ import { closingLines } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
 import { Receipt, type ReceiptRow } from "@/features/restore/receipt";
 import { checklistsOf, signedOf } from "@/server/checklist";
+import type { Database } from "@/server/database";
+import { filesOf } from "@/server/files";
+import { recordByNumber } from "@/server/ledger";
+import { findPosition } from "@/server/plant";
 import { afterStartOf, findReceipt, signOffsOf, unsettledOf } from "@/server/restore";
 
 const { Page, generateMetadata } = page("see", {
@@ -67,10 +71,25 @@ const { Page, generateMetadata } = page("see", {
         signOffs={signOffs}
         unsettled={await unsettledOf(app, receipt)}
         checks={checks}
+        ofRecord={await ofRecord(app.db, plant.id, receipt)}
         afterStart={await afterStartOf(app.db, receipt)}
         comparedAfter={signed.filter((each) => each.which === "controller-start")}
       />
     );
   },
 });
+/** Files that are kept with the record that was restored. */
+async function ofRecord(
+  db: Database,
+  plantId: number,
+  { positionId, content }: NonNullable<Awaited<ReturnType<typeof findReceipt>>>,
+): Promise<Array<{ id: number; name: string; note: string }>> {
+  const { recordNumber, recordTag } = content;
+  if (recordNumber === undefined) return [];
+  const of = recordTag === undefined ? positionId : (await findPosition(db, plantId, recordTag))?.id;
+  const row = of === undefined ? undefined : await recordByNumber(db, of, recordNumber);
+  if (!row) return [];
+  const files = await filesOf(db, plantId, { recordId: row.id });
+  return files.filter((each) => !each.withdrawn).map(({ id, name, note }) => ({ id, name, note }));
+}
 export { Page as default, generateMetadata };

@@ -1,0 +1,63 @@
+/** @jest-environment jsdom */
+import { expect, test } from "@jest/globals";
+import { render, screen } from "@testing-library/react";
+import type { ConnectionView } from "@/core/contract";
+import { RoleProvider } from "@/features/house/rights";
+import { InPlant, withPage } from "@/features/testing";
+import { DriveNotices } from "./drive-notices";
+
+withPage();
+const text = (): string => document.body.textContent!.replace(/\s+/g, " ");
+const SAME = { record: 7, changed: 0, backToDefault: 0, compared: 175 };
+
+function show(view: Partial<ConnectionView>): void {
+  document.body.innerHTML = "";
+  const whole = { id: "a", phase: "connected", position: { tag: "SO-02", title: "Stacker" }, ...view };
+  render(
+    <InPlant>
+      <RoleProvider role="technician">
+        <DriveNotices view={whole as ConnectionView} job={undefined} busy={false} onPlace={() => undefined} />
+      </RoleProvider>
+    </InPlant>,
+  );
+}
+
+test("as recorded is said of a drive that is connected; of one that is lost only how it stood", () => {
+  show({ drift: SAME });
+  expect(text()).toContain("As recorded: all 175 settings are those of the standing record 7.");
+  for (const phase of ["lost", "other-drive"] as const) {
+    show({ drift: SAME, phase });
+    expect(text()).toContain("When it was read last, all 175 settings were as in the standing record 7.");
+    expect(text()).toContain("How it stands now is not told.");
+    expect(text()).not.toContain("As recorded:");
+  }
+  show({ drift: { ...SAME, changed: 2 }, phase: "lost" });
+  expect(text()).toContain("When it was read last, 2 of 175 settings were not as in the standing record 7.");
+});
+
+test("a drift names who writes into the drive by itself, where somebody has said", () => {
+  const drift = { ...SAME, changed: 3, backToDefault: 1 };
+  show({ drift });
+  expect(text()).toContain(
+    "4 of 175 settings differ from the standing record 7: 3 changed on the drive, 1 back to default.",
+  );
+  expect(text()).not.toContain("likeliest");
+  show({ drift, reloads: "The line controller, at its start" });
+  expect(text()).toContain(
+    "The likeliest author writes into it by itself: The line controller, at its start",
+  );
+});
+
+test("an exchanged module is named, and its axis can be restored alone; a supply module has none", () => {
+  show({
+    modulesChanged: [
+      { words: "Slot 3, Axis module 6 A (axis 2): another one, serial B instead of A", axis: 2 },
+      { words: "Slot 1, Supply module: another one, serial D instead of C" },
+    ],
+  });
+  expect(text()).toContain("The rack was exchanged in part since it was read last.");
+  expect(text()).toContain("Slot 1, Supply module: another one");
+  const links = screen.getAllByRole("link", { name: /alone/ });
+  expect(links.map((each) => each.textContent)).toEqual(["Restore axis 2 alone"]);
+  expect(links[0]!.getAttribute("href")).toMatch(/\/positions\/SO-02\/restore\?connection=a&axis=2$/);
+});
