@@ -37,6 +37,10 @@ test("what a drive lacks: bound to another, ended, or about to end with the othe
     "Fast positioning is bound to A, not to this drive; it ends on 2026-12-31",
     "Web pages ended on 2026-11-26",
   ]);
+  // A drive that tells no serial number is not said to have it, nor to lack it.
+  expect(missingLicences(licences.slice(1, 2), undefined, "2026-11-27")).toEqual([
+    "Torque mode is bound to B; which serial number this drive has is not told",
+  ]);
   // The last day still counts.
   expect(missingLicences(licences, "A", "2026-11-26")).toEqual([
     "Torque mode is bound to B, not to this drive",

@@ -25,11 +25,17 @@ export function readLicences(lines: readonly string[]): ReadLicences {
   return { ok: true, value: licences };
 }
 
-/** What of them a drive lacks, or will lack, in words; `today` as 2026-11-27. Nothing of one that nobody has bound to a serial number, and that does not end. */
-export function missingLicences(licences: readonly Licence[], serial: string, today: string): string[] {
+/** What of them a drive lacks, or will lack, in words; `serial` undefined where it tells none; `today` as 2026-11-27. Nothing of one that nobody has bound to a serial number, and that does not end. */
+export function missingLicences(
+  licences: readonly Licence[],
+  serial: string | undefined,
+  today: string,
+): string[] {
   return licences.flatMap(({ what, serial: bound, until }) => {
     const ended = until !== undefined && until < today;
     const ends = until === undefined ? "" : `; it ${ended ? "ended" : "ends"} on ${until}`;
+    if (bound !== undefined && serial === undefined)
+      return [`${what} is bound to ${bound}; which serial number this drive has is not told${ends}`];
     if (bound !== undefined && bound !== serial)
       return [`${what} is bound to ${bound}, not to this drive${ends}`];
     return ended ? [`${what} ended on ${until}`] : [];

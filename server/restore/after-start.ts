@@ -88,6 +88,12 @@ export async function compareAfterStart(
     });
   const row = (await recordByNumber(db, receipt.positionId, open.record))!;
   const { definition, identity, values } = connection;
+  if (row.definitionId !== definition.id)
+    return bad({
+      kind: "not-now",
+      text: `Record ${row.number} was read under another parameter list than the one it answers with now.`,
+      remedy: "It was switched over since: record it as it is, and look at both beside each other.",
+    });
   const after = valuesByCode(await loadSet(db, row));
   const drift = driftOf(definition, valuesByCode(factorySet(definition, identity.rating)), after, values);
   const found: ComparedAfter = {

@@ -1,6 +1,6 @@
 import { missingLicences, readLicences } from "@/core/checklist";
 import type { Definition } from "@/core/definition";
-import type { DriveState } from "@/core/drive";
+import type { DriveIdentity, DriveState } from "@/core/drive";
 import { programFacts } from "@/core/program";
 import {
   checkRestore,
@@ -57,7 +57,7 @@ export async function review(
     drive: memory.identity,
     state,
     alike,
-    licences: await lacking(db, positionId, memory.identity.serial, today),
+    licences: await lacking(db, positionId, memory.identity, today),
     exchange: { said: memory.choices.exchanged, matters: exchangeMatters(definition, plan) },
     part: part && { part, volatileOutside: permanent && changedOutside(definition, part, permanent, live) },
     program: await programOf(db, row.positionId, definition, values, live),
@@ -105,15 +105,15 @@ async function programOf(
   return { recorded: programFacts(definition, recorded), now: programFacts(definition, live), keptAs };
 }
 
-/** Option keys and licences of the position that a drive of this serial number lacks; undefined where nobody has listed any. */
+/** Option keys and licences of the position that a drive lacks; undefined where nobody has listed any. */
 async function lacking(
   db: Database,
   positionId: number,
-  serial: string,
+  { serial, placed }: DriveIdentity,
   today: Date,
 ): Promise<string[] | undefined> {
   const { licences } = await checklistsOf(db, positionId);
   const read = readLicences(licences);
   if (licences.length === 0 || !read.ok) return undefined;
-  return missingLicences(read.value, serial, today.toISOString().slice(0, 10));
+  return missingLicences(read.value, placed ? undefined : serial, today.toISOString().slice(0, 10));
 }

@@ -219,6 +219,7 @@ export class LinkHost {
     const live = this.find(drive);
     if (!live) return { result: gone(), steps };
     const { db, clock } = this.parts;
+    let told = 0;
     const run: Run = {
       drive: writable(live),
       expected,
@@ -238,7 +239,12 @@ export class LinkHost {
       async wait(what, why) {
         emit({ type: "wait", what, why });
       },
-      tell: (share) => emit({ type: "share", share }),
+      tell(share) {
+        // Pages are told of every fiftieth part, not of every frame.
+        if (share < 1 && share - told < 0.02) return;
+        told = share;
+        emit({ type: "share", share });
+      },
     };
     return { result: await work(run), steps };
   }
