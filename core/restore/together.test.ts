@@ -37,6 +37,18 @@ test("each its own record: a value that differs is not alike, nor one of which o
   expect(alike(plansTogether([plan({ "1r": 250 }), plan({ "1r": 250 })], false))).toEqual([["1r", true]]);
 });
 
+test("each its own record: what one holds already counts, where that is known", () => {
+  const plans = [plan({ "1r": 250, "4r": 180 }), plan({})];
+  expect(alike(plansTogether(plans, false, [{}, { "1r": 250, "4r": 170 }]))).toEqual([
+    ["1r", true],
+    ["4r", false],
+  ]);
+  // What is left out stays as it is, whatever the record says.
+  expect(alike(plansTogether([plan({ "1r": 250 }), plan({}, ["1r"])], false, [{}, { "1r": 250 }]))).toEqual([
+    ["1r", false],
+  ]);
+});
+
 test("a drive that has no plan yet is no reason why the others differ", () => {
   const [row] = plansTogether([plan({ "1r": 250 }), undefined, plan({ "1r": 250 })], false);
   expect(row).toMatchObject({ alike: true, cells: [{ to: 250 }, undefined, { to: 250 }] });

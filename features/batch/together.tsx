@@ -18,6 +18,7 @@ export function Together({
   const rows = plansTogether(
     members.map((each) => each.restore!.plan),
     batch.view.source !== undefined,
+    members.map((each) => each.holds),
   );
   const apart = rows.filter((each) => !each.alike);
   const alike = rows.filter((each) => each.alike);
@@ -170,6 +171,9 @@ function Cell({ cell, parameter }: { cell: TogetherCell; parameter: Parameter | 
     return (
       <span className="text-soft font-sans">
         {cell === undefined ? "not read" : { leave: "left out", nothing: "as recorded" }[cell.does]}
+        {cell?.does === "nothing" && cell.holds !== undefined && parameter && (
+          <span className="font-mono">: {line(parameter, cell.holds)}</span>
+        )}
       </span>
     );
   return (

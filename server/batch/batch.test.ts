@@ -4,6 +4,8 @@ import { StandInDrive } from "@/core/stand-in";
 import type { DriveMake } from "@/core/stand-in";
 import { definitions, rill } from "@/families/testing";
 import { tables } from "@/server/database";
+import { raiseStanding, recordByNumber } from "@/server/ledger";
+import { findPosition } from "@/server/plant";
 import { findReceipt } from "@/server/restore";
 import { answers } from "@/server/testing/look-through";
 import {
@@ -237,6 +239,34 @@ describe("what cannot be begun says why, and is tried again", () => {
     expect(own!.restore).toMatchObject({ recordNumber: 1, place: { stage: "review" } });
     expect(other).toMatchObject({ said: expect.stringContaining("no standing record") });
     expect(other!.restore).toBeUndefined();
+  });
+  test("each its own standing record: of what one writes and another need not, what that one holds is known", async () => {
+    const id = await begin("stop", ["KL-04", "KL-05"]);
+    permit();
+    await write(id);
+    const { db } = plant.app;
+    for (const { tag, restore } of (await view(id)).members) {
+      const position = (await findPosition(db, 1, tag))!;
+      const after = (await recordByNumber(db, position.id, restore!.afterRecord!))!;
+      await raiseStanding(
+        db,
+        plant.person,
+        { id: position.id, plantId: 1, tag },
+        after.id,
+        "As it runs.",
+        new Date(),
+      );
+    }
+    four.setAtKeypad("1r", 900);
+    const begun = await plant.app.batches.begin(plant.person, 1, {
+      tags: ["KL-04", "KL-05"],
+      onTrouble: "stop",
+    });
+    const own = (begun as { value: number }).value;
+    await standsStill(own);
+    const { members } = await view(own);
+    expect(members.map((each) => each.restore!.plan!.writes.map(({ code }) => code))).toEqual([["1r"], []]);
+    expect(members.map((each) => each.holds)).toEqual([{}, { "1r": 250 }]);
   });
   test("a drive that is switched off, and answers the next time", async () => {
     five.powerOff();

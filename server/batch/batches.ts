@@ -1,12 +1,13 @@
-import type { BatchView } from "@/core/contract";
+import type { BatchMember, BatchView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import type { Looked } from "@/core/restore";
+import { valuesByCode } from "@/core/set";
 import { inBackground } from "@/server/background";
 import { notedWay, type Bench } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { Events } from "@/server/events";
 import { faultTrouble } from "@/server/fault";
-import { standingOf } from "@/server/ledger";
+import { loadSet, recordByNumber, standingOf } from "@/server/ledger";
 import type { Person } from "@/server/people";
 import type { Restores } from "@/server/restore";
 import { batchRow, insertBatch, membersOf, noteMember, type BatchRequest, type MemberRow } from "./rows";
@@ -104,14 +105,17 @@ export class Batches {
     const { db, restores } = this.parts;
     const row = await batchRow(db, plantId, id);
     if (!row) return undefined;
+    const rows = await membersOf(db, id);
     const members = await Promise.all(
-      (await membersOf(db, id)).map(async ({ tag, title, link, said, jobId }) => {
+      rows.map(async ({ tag, title, link, said, jobId }): Promise<BatchMember> => {
         const detail = jobId === null ? undefined : await restores.detail(jobId, plantId);
         if (!detail) return { tag, title, link: link ?? undefined, said };
         const { steps: _steps, ...restore } = detail;
         return { tag, title, link: link ?? undefined, said, restore };
       }),
     );
+    // While something is done by itself nobody looks through the plans yet.
+    if (row.record === null && !this.running.has(id)) await this.addHeld(rows, members);
     return {
       id,
       byName: row.batch.byName,
@@ -121,6 +125,22 @@ export class Batches {
       doing: this.running.get(id)?.doing,
       members,
     };
+  }
+
+  /** Where each gets its own record: says of the codes that others write what those hold that need not be written. */
+  private async addHeld(rows: readonly MemberRow[], members: BatchMember[]): Promise<void> {
+    const planned = members.flatMap((each) => each.restore?.plan ?? []);
+    const codes = new Set(planned.flatMap((plan) => plan.writes.map((each) => each.code)));
+    for (const [i, member] of members.entries()) {
+      const { recordNumber, plan } = member.restore ?? {};
+      if (!plan || recordNumber === undefined) continue;
+      const record = await recordByNumber(this.parts.db, rows[i]!.positionId, recordNumber);
+      if (!record) continue;
+      const recorded = valuesByCode(await loadSet(this.parts.db, record));
+      const otherwise = new Set([...plan.writes, ...plan.leftOut].map((each) => each.code));
+      const held = [...codes].filter((code) => !otherwise.has(code) && recorded.has(code));
+      member.holds = Object.fromEntries(held.map((code) => [code, recorded.get(code)!]));
+    }
   }
 
   /**

@@ -1,5 +1,6 @@
-import { list, object, oneOf, optional, text, whole, type Of } from "@/core/shape";
+import { list, object, oneOf, optional, table, text, whole, type Of } from "@/core/shape";
 import { moment } from "./connection";
+import { rawValue } from "./drive";
 import { restoreSummary } from "./restore";
 
 /** One position of several restores in one go. */
@@ -11,6 +12,8 @@ const batchMember = object({
   /** Why it was not begun, or what trouble it met; empty where there is none. */
   said: text(),
   restore: optional(restoreSummary),
+  /** Where each gets its own record: of what others write and this one need not, what it holds already, as recorded. */
+  holds: optional(table(rawValue)),
 });
 export type BatchMember = Of<typeof batchMember>;
 
