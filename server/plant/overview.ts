@@ -177,7 +177,7 @@ async function openRestores(db: Database, plantId: number) {
   const rows = await db
     .select({ id: job.id, kind: job.kind, positionId: job.positionId, byName: job.byName, phase: job.phase })
     .from(job)
-    .where(and(eq(job.open, true), eq(job.plantId, plantId)));
+    .where(and(eq(job.open, true), eq(job.spare, false), eq(job.plantId, plantId)));
   return new Map(
     rows.map(({ positionId, phase, ...each }) => [
       positionId,

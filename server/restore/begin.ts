@@ -46,7 +46,7 @@ export async function beginJob(
       "This record is not one of this position's.",
       "Choose the record from the position's ledger.",
     );
-  const busy = await whoIsAtIt(db, positionId, driveKey);
+  const busy = await whoIsAtIt(db, spare ? undefined : positionId, driveKey);
   if (busy) return busy;
   const memory: RestoreMemory = {
     place: BEGINNING,
@@ -145,6 +145,7 @@ async function insertJob(
         plantId,
         kind,
         open: true,
+        spare: memory.spare ?? false,
         phase: memory.place.stage,
         positionId,
         by: person.id,
@@ -171,21 +172,23 @@ async function insertJob(
   });
   if (id === undefined)
     return (
-      (await whoIsAtIt(db, positionId, driveKey)) ??
+      (await whoIsAtIt(db, memory.spare ? undefined : positionId, driveKey)) ??
       trouble("busy", "Somebody else began at the same moment.", "Look at the position's page.")
     );
   return good((await loadJob(db, id))!);
 }
 
-/** The trouble that somebody is restoring the position or the drive already; undefined when nobody is. */
+/** The trouble that somebody is at the position or the drive already; undefined when nobody is. Whoever prepares a spare is at its drive alone. */
 async function whoIsAtIt(
   db: Database,
-  positionId: number,
+  positionId: number | undefined,
   driveKey: string,
 ): Promise<Result<never> | undefined> {
   const { job } = tables;
   const rows = await db.select().from(job).where(eq(job.open, true));
-  const other = rows.find((each) => each.positionId === positionId || each.driveKey === driveKey);
+  const atPosition = (each: (typeof rows)[number]): boolean =>
+    positionId !== undefined && each.positionId === positionId && !each.spare;
+  const other = rows.find((each) => each.driveKey === driveKey || atPosition(each));
   if (!other) return undefined;
   const what = other.driveKey === driveKey ? "this drive" : "this position";
   return trouble(

@@ -141,6 +141,30 @@ test("fitted at night it is the drive of the position, as recorded; one that sta
   });
 }, 60_000);
 
+test("while a spare is prepared for a position, nobody is kept from restoring there; the spare itself is one person's", async () => {
+  const { recordId, connectionId } = await onTheWorkbench();
+  const { restores } = plant.app;
+  const request = { positionId: plant.positionId, recordId, connectionId, spare: true, although: true };
+  const preparing = await restores.start(plant.person, 1, request);
+  if (!preparing.ok) throw new Error(preparing.trouble.text);
+  await restores.settled(preparing.value.id);
+  expect(await restores.start(plant.person, 1, request)).toMatchObject({
+    ok: false,
+    trouble: { kind: "busy", text: expect.stringContaining("is at this drive") },
+  });
+  // The position could be replaced as before: nothing is open there.
+  expect(await reasons()).not.toContain("open-restore");
+  await letGo();
+  plant.swap({ rating: "R-030", firmware: "4.4", serial: "FR-NIGHT" });
+  const other = { ...request, connectionId: await connectAndRead(plant), spare: false };
+  const atNight = await restores.start(plant.person, 1, other);
+  expect(atNight.ok).toBe(true);
+  expect(await restores.start(plant.person, 1, other)).toMatchObject({
+    ok: false,
+    trouble: { kind: "busy" },
+  });
+}, 60_000);
+
 /** A twin of the position whose standing record is that of KL-03 with these values otherwise. */
 async function twinOf(recordId: number, values: Record<string, RawValue>): Promise<number> {
   const { db } = plant.app;

@@ -38,6 +38,8 @@ export const job = pgTable(
     endedAt: moment("ended_at"),
     /** Definition and serial number: two jobs never write to one drive. */
     driveKey: text("drive_key").notNull(),
+    /** A spare is prepared on the workbench: it keeps nobody from the position. */
+    spare: boolean("spare").notNull().default(false),
     detail: jsonb("detail").$type<Record<string, unknown>>().notNull(),
     trouble: jsonb("trouble").$type<Trouble>(),
     /** Who works on it now; one at a time. */
@@ -48,7 +50,7 @@ export const job = pgTable(
   (table) => [
     uniqueIndex("one_operation_a_position")
       .on(table.positionId)
-      .where(sql`open`),
+      .where(sql`open and not spare`),
     uniqueIndex("one_operation_a_drive")
       .on(table.driveKey)
       .where(sql`open`),

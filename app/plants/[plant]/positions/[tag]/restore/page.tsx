@@ -27,7 +27,9 @@ const { Page, generateMetadata } = page("restore", {
     const twins = lines.filter(
       (each) => !each.retired && each.twinGroup !== undefined && each.twinGroup === position.twinGroup,
     );
-    const open = (await app.restores.openViews(plant.id)).find((each) => each.tag === position.tag);
+    const open = (await app.restores.openViews(plant.id)).find(
+      (each) => each.tag === position.tag && !each.spare,
+    );
     return (
       <ChooseRestore
         key={position.tag}
