@@ -30,9 +30,9 @@ const write = (typed: { reloads?: string; licences?: string }, version?: number)
     plant.app.now(),
   );
 
-async function restore() {
+async function restore(spare = false) {
   const { restores } = plant.app;
-  const request = { positionId: plant.positionId, recordId, connectionId };
+  const request = { positionId: plant.positionId, recordId, connectionId, spare, although: true };
   const begun = await restores.start(plant.person, 1, request);
   if (!begun.ok) throw new Error(begun.trouble.text);
   const { id } = begun.value;
@@ -68,6 +68,20 @@ test("a restore is not done before it was compared after the controller's start;
     ["controller-start", true],
   ]);
   expect(signed[0]!.ticks[0]!.value).toMatch(/^1 of \d+ settings otherwise than in record \d+: 1r$/);
+}, 60_000);
+
+test("a spare that is prepared meanwhile settles nothing at the position", async () => {
+  await write({ reloads: RELOADS });
+  const receipt = await restore();
+  await plant.app.bench.letGo(connectionId);
+  plant.swap({ ...FRESH, serial: "FR-SPARE" });
+  plant.drive.givePermission();
+  connectionId = await connectAndRead(plant);
+  const spare = await restore(true);
+  expect(spare.content).toMatchObject({ spare: true, outcome: "verified" });
+  expect(await afterStartOf(plant.app.db, spare)).toBeUndefined();
+  expect(await afterStartOf(plant.app.db, receipt)).toMatchObject({ reloads: RELOADS });
+  expect(await open()).toContain("compare-again");
 }, 60_000);
 
 test("where nobody writes by himself nothing is to be compared; nor with another drive, nor once something came after it", async () => {

@@ -1,4 +1,3 @@
-import { eq, desc } from "drizzle-orm";
 import { driftOf } from "@/core/compare";
 import { bad, driveKeyOf, good, type Result } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
@@ -8,7 +7,7 @@ import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { loadSet, recordByNumber } from "@/server/ledger";
 import type { Person } from "@/server/people";
-import type { findReceipt } from "./receipt";
+import { isNewest, type findReceipt } from "./receipt";
 
 type Receipt = NonNullable<Awaited<ReturnType<typeof findReceipt>>>;
 
@@ -39,13 +38,7 @@ export async function afterStartOf(
   if (content.kind !== "restore" || content.spare || content.afterRecord === undefined) return undefined;
   const { reloads } = await checklistsOf(db, positionId);
   if (reloads === "") return undefined;
-  const [newest] = await db
-    .select({ id: tables.receipt.id })
-    .from(tables.receipt)
-    .where(eq(tables.receipt.positionId, positionId))
-    .orderBy(desc(tables.receipt.id))
-    .limit(1);
-  return newest?.id === id ? { reloads, record: content.afterRecord } : undefined;
+  return (await isNewest(db, { id, positionId })) ? { reloads, record: content.afterRecord } : undefined;
 }
 
 /**

@@ -187,3 +187,18 @@ function outcomeOf(verification: Verification | undefined): ReceiptContent["outc
   if (verification === undefined) return "given-up";
   return verification.verified ? "verified" : "not-verified";
 }
+
+/** Whether nothing was done at its position since; what was done with a spare on the workbench was not done there. */
+export async function isNewest(
+  db: Database,
+  { id, positionId }: { id: number; positionId: number },
+): Promise<boolean> {
+  const { receipt } = tables;
+  const [newest] = await db
+    .select({ id: receipt.id })
+    .from(receipt)
+    .where(and(eq(receipt.positionId, positionId), sql`${receipt.content} ->> 'spare' is distinct from 'true'`))
+    .orderBy(desc(receipt.id))
+    .limit(1);
+  return newest?.id === id;
+}

@@ -1,11 +1,11 @@
-import { desc, eq } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import { raiseStanding, recordById, recordByNumber, standingOf } from "@/server/ledger";
 import type { Person } from "@/server/people";
-import type { findReceipt } from "./receipt";
+import { isNewest, type findReceipt } from "./receipt";
 
 type Receipt = NonNullable<Awaited<ReturnType<typeof findReceipt>>>;
 
@@ -30,13 +30,7 @@ export async function unsettledOf(
   const { kind, outcome, afterRecord, drive, spare } = content;
   if (spare || kind !== "restore" || outcome !== "verified" || afterRecord === undefined) return undefined;
   const [place] = await db.select().from(tables.position).where(eq(tables.position.id, positionId));
-  const [newest] = await db
-    .select({ id: tables.receipt.id })
-    .from(tables.receipt)
-    .where(eq(tables.receipt.positionId, positionId))
-    .orderBy(desc(tables.receipt.id))
-    .limit(1);
-  if (!place || place.retiredAt !== null || newest?.id !== id) return undefined;
+  if (!place || place.retiredAt !== null || !(await isNewest(db, { id, positionId }))) return undefined;
   const choice = await standingOf(db, positionId);
   const standing = choice && (await recordById(db, choice.recordId));
   if (!standing) return undefined;

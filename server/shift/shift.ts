@@ -236,10 +236,10 @@ async function notComparedAgain(
       select c.reloads from position_checks c where c.position_id = p.id order by c.id desc limit 1
     ) lists on lists.reloads <> ''
     join lateral (
-      select r.id, r.content from receipt r where r.position_id = p.id order by r.id desc limit 1
+      select r.id, r.content from receipt r
+      where r.position_id = p.id and r.content ->> 'spare' is distinct from 'true' order by r.id desc limit 1
     ) last on last.content ->> 'kind' = 'restore' and last.content ->> 'afterRecord' is not null
     where p.plant_id = ${plantId} and p.retired_at is null
-      and (last.content ->> 'spare') is null
       and not exists (
         select 1 from receipt_checks t where t.receipt_id = last.id and t.which = 'controller-start'
       )
