@@ -98,7 +98,8 @@ describe("a copy", () => {
     const set = await loadSet(db, last!);
     let writing = true;
     const write = async (): Promise<void> => {
-      for (let n = 0; writing; n++) {
+      // As many as a copy of this size meets, and no more the slower the machine is.
+      for (let n = 0; writing && n < 60; n++) {
         const pieces = set.pieces.map((each, i) =>
           i === 0 ? { ...each, values: { ...each.values, "1a": `Roller ${n}` } } : each,
         );
