@@ -55,4 +55,7 @@ test("a controller writes its own values at its start: said before, compared aft
     page.getByText("The likeliest author writes into it by itself: The line controller, at its start"),
   ).toBeVisible();
   await letGoOfAll(page);
+  // What the controller wrote goes with the power: the drive is as restored for whoever comes next.
+  await atCabinet(page, "kl-02", "KL-02", "power-off");
+  await atCabinet(page, "kl-02", "KL-02", "power-on");
 });
