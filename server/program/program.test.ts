@@ -286,6 +286,28 @@ test.each(BOTH)(
   60_000,
 );
 
+test("stopped by a person while its records are sent nothing of them counts; going on puts it on from its beginning", async () => {
+  const connection = await standsThere(undefined, RECORDS);
+  const work = workOf(RECORDS);
+  const on = await begin("program-put-on", connection, { attachment: await keep(work) });
+  let frames = 0;
+  plant.line.fault = (_, { kind }) => {
+    if (kind === "write-file" && ++frames === 3) plant.app.restores.stop(on);
+    return undefined;
+  };
+  await through(on);
+  expect((await detailOf(on)).place).toMatchObject({
+    waitsFor: "person",
+    why: expect.stringContaining("no whole program is in the drive"),
+  });
+  expect(frames).toBe(3);
+  expect(plant.drive.program!.identification).toBeUndefined();
+  await plant.app.restores.goOn(on, plant.person);
+  await plant.app.restores.settled(on);
+  expect(plant.drive.program!.identification).toBe(crc32(work));
+  expect(await receiptOf(on)).toMatchObject({ outcome: "verified" });
+}, 60_000);
+
 const FAULTS: Array<[Fault, boolean]> = [
   ["power-after", false],
   ["cable-before", false],

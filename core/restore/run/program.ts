@@ -92,7 +92,8 @@ async function doIt(
       onShare: run.tell,
     }),
   );
-  if (run.signal.aborted && !sent.ok) return bad(STOPPED_HALFWAY);
+  // What goes in frames counts only once it is accepted; of what goes in one nobody knows before it was looked at.
+  if (accept && run.signal.aborted && !sent.ok) return bad(STOPPED_HALFWAY);
   if (!sent.ok) return sent;
   const accepted = accept ? await send(run, era, accept) : sent;
   return accepted.ok ? untilWritten(run, means) : accepted;
