@@ -197,7 +197,9 @@ export async function isNewest(
   const [newest] = await db
     .select({ id: receipt.id })
     .from(receipt)
-    .where(and(eq(receipt.positionId, positionId), sql`${receipt.content} ->> 'spare' is distinct from 'true'`))
+    .where(
+      and(eq(receipt.positionId, positionId), sql`${receipt.content} ->> 'spare' is distinct from 'true'`),
+    )
     .orderBy(desc(receipt.id))
     .limit(1);
   return newest?.id === id;
