@@ -195,12 +195,12 @@ export class Bench {
     this.readings.get(id)?.stop.abort();
   }
 
-  /** Begins to read a drive, all of it anew or where a stopped reading ended, or a part of it. False when it is being read already. */
-  startReading(person: Person, connection: Connection, scope: Scope = EVERYTHING): boolean {
+  /** Begins to read a drive, all of it anew or where a stopped reading ended, or a part of it. `anew`: nothing of a stopped reading counts any more. False when it is being read already. */
+  startReading(person: Person, connection: Connection, scope: Scope = EVERYTHING, anew = false): boolean {
     const { reading, id } = connection;
     if (this.readings.has(id)) return false;
     const stop = new AbortController();
-    const goOn = isEverything(scope) && reading?.phase === "stopped" ? reading.id : undefined;
+    const goOn = !anew && isEverything(scope) && reading?.phase === "stopped" ? reading.id : undefined;
     const ended = inBackground(
       `reading ${connection.driveKey}`,
       () => this.read(person, connection, stop.signal, scope, goOn),

@@ -1,6 +1,6 @@
 import { eq, sql } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
-import type { DriveIdentity, DriveState } from "@/core/drive";
+import { moduleChanges, type DriveIdentity, type DriveState } from "@/core/drive";
 import { programFacts, type ProgramFacts } from "@/core/program";
 import {
   completenessOf,
@@ -44,7 +44,7 @@ export interface Kept {
 
 /**
  * Keeps a reading as the next record of a position. A reading whose settings equal the last record of the same drive, are as permanent as they were, and go with the same
- * program in the drive, is recognised and not stored again. Numbering is safe when two people record at once: the position is locked meanwhile.
+ * program and modules in the drive, is recognised and not stored again. Numbering is safe when two people record at once: the position is locked meanwhile.
  */
 export async function keepReading(
   db: Database,
@@ -82,6 +82,7 @@ export async function keepReading(
       last.firmware === reading.identity.firmware &&
       last.present === completeness.present &&
       sameProgram(last.facts?.program, program) &&
+      moduleChanges(undefined, last.facts?.modules, reading.identity.modules).length === 0 &&
       // What was volatile and is permanent now is told by a record: the former one would say for ever that it is not.
       (reading.state.volatile === undefined || last.volatile === reading.state.volatile) &&
       (last.reducedSupply ?? false) === (reading.state.reducedSupply ?? false)

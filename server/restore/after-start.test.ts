@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { rill } from "@/families/testing";
 import { keepChecklists, signedOf } from "@/server/checklist";
 import { openItems } from "@/server/shift";
 import { lookThrough } from "@/server/testing/look-through";
@@ -68,6 +69,26 @@ test("a restore is not done before it was compared after the controller's start;
     ["controller-start", true],
   ]);
   expect(signed[0]!.ticks[0]!.value).toMatch(/^1 of \d+ settings otherwise than in record \d+: 1r$/);
+}, 60_000);
+
+test("what a reading that was stopped had read before the controller's start is read again", async () => {
+  await write({ reloads: RELOADS });
+  const receipt = await restore();
+  const connection = plant.app.bench.find(connectionId)!;
+  // Stopped with the first question after the one that held it.
+  const { address } = rill.byCode.get("1r")!;
+  let held = false;
+  plant.line.fault = (_, question) => {
+    if (held) plant.app.bench.stop(connectionId);
+    const { address: from = 0, count = 0 } = question as { address?: number; count?: number };
+    held ||= from <= address && address < from + count;
+    return undefined;
+  };
+  expect(plant.app.bench.startReading(plant.person, connection)).toBe(true);
+  expect(await plant.app.bench.readingEnded(connection)).toBe(false);
+  plant.line.fault = undefined;
+  plant.drive.setAtKeypad("1r", 900);
+  expect(await compare(receipt)).toMatchObject({ ok: true, value: { changed: ["1r"], notRead: [] } });
 }, 60_000);
 
 test("a spare that is prepared meanwhile settles nothing at the position", async () => {

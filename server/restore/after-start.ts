@@ -1,4 +1,5 @@
 import { driftOf } from "@/core/compare";
+import { EVERYTHING } from "@/core/definition";
 import { bad, driveKeyOf, good, type Result } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { Bench, Connection } from "@/server/bench";
@@ -67,7 +68,8 @@ export async function compareAfterStart(
       text: "The drive of this receipt is not connected.",
       remedy: "Connect it on the bench, then compare it here.",
     });
-  if (!bench.startReading(person, connection))
+  // What a stopped reading holds was in the drive before the start.
+  if (!bench.startReading(person, connection, EVERYTHING, true))
     return bad({
       kind: "busy",
       text: "It is being read already, from before you said that the controller has started.",
