@@ -1,37 +1,46 @@
 import { mappedCode, quantityOf, QUANTITIES, type Definition, type Quantity } from "@/core/definition";
-import { parameterAt, placesOf, readQuantity, type QuantityValue } from "@/core/quantity";
+import { parameterAt, readQuantity, type Place, type QuantityValue } from "@/core/quantity";
 import { NOT_SETTINGS, reduce, unitFactor, type Parameter } from "@/core/value";
 import type { Account } from "./account";
 import { fromPhysical, type Carried } from "./carry-value";
+import { pairPlaces, placeWords, type PlacePair } from "./pair-places";
 import { reviewOf } from "./review";
 
 /**
  * Carries over between two families that nobody has mapped, by what both say of their common quantities. All of it is looked at by a person: that two parameters are the
- * same quantity says nothing of what else they do. Of several sets or axes the first is meant.
+ * same quantity says nothing of what else they do. Axes and sets go to those of the same number.
  */
 export function carryByQuantity(account: Account): void {
-  const { source, target } = account;
-  const place = placesOf(source.definition)[0]!;
-  for (const quantity of QUANTITIES) {
-    const read = readQuantity(source.definition, source.values, quantity, place);
-    if (read.state !== "value" && read.state !== "own-only") continue;
-    const to = targetOf(target.definition, quantity);
-    const made = to && account.to(to.code);
-    if (!made || account.hasFrom(read.code) || account.hasTo(made.code)) continue;
-    if ([made, account.from(read.code)!].some((each) => NOT_SETTINGS.has(each.kind) || each.readOnly))
-      continue;
-    account.addCarried([read.code], [made], [carry(account, quantity, read, made)], {
-      outcome: read.state === "value" && read.word !== undefined ? "choice" : "scaled",
-      reason: `Both are their family's “${quantityOf(quantity).title}”.`,
-      asks: "look",
-      review: reviewOf([made]).review,
-    });
-  }
+  for (const pair of pairPlaces(account.source.definition, account.target.definition))
+    for (const quantity of QUANTITIES) carryOne(account, quantity, pair);
 }
 
-function targetOf(definition: Definition, quantity: Quantity): Parameter | undefined {
+function carryOne(account: Account, quantity: Quantity, pair: PlacePair): void {
+  const { source, target } = account;
+  const read = readQuantity(source.definition, source.values, quantity, pair.from);
+  if (read.state !== "value" && read.state !== "own-only") return;
+  const to = targetOf(target.definition, quantity, pair.to);
+  const made = to && account.to(to.code);
+  if (!made || account.hasFrom(read.code) || account.hasTo(made.code)) return;
+  if ([made, account.from(read.code)!].some((each) => NOT_SETTINGS.has(each.kind) || each.readOnly)) return;
+  account.addCarried([read.code], [made], [carry(account, quantity, read, made)], {
+    outcome: read.state === "value" && read.word !== undefined ? "choice" : "scaled",
+    reason: `Both are their family's “${quantityOf(quantity).title}”${whichPlace(account, pair)}.`,
+    asks: "look",
+    review: reviewOf([made]).review,
+  });
+}
+
+/** From where to where, unless neither side has several of it. */
+function whichPlace({ source, target }: Account, { from, to }: PlacePair): string {
+  const [here, there] = [placeWords(from, source.definition), placeWords(to, target.definition)];
+  if (here === there) return here && `, ${here}`;
+  return `, ${here || "the only one there is"} to ${there || "the only one there is"}`;
+}
+
+function targetOf(definition: Definition, quantity: Quantity, place: Place): Parameter | undefined {
   const code = mappedCode(definition.file.quantities?.[quantity]);
-  return code === undefined ? undefined : parameterAt(definition, code, placesOf(definition)[0]!);
+  return code === undefined ? undefined : parameterAt(definition, code, place);
 }
 
 function carry(

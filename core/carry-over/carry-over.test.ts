@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { layOutFile, type Definition } from "@/core/definition";
+import { definitionFor, layOutFile, type Definition } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import { formatLine, NOT_SETTINGS, physicalRational, type RawValue } from "@/core/value";
 import { hollin, mappings, plover, rill, runnel } from "@/families/testing";
@@ -246,6 +246,75 @@ test("two families that nobody has mapped are carried over by what their values 
       .every((each) => each.asks !== undefined),
   ).toBe(true);
   expectAllAccounted(lines, rill, hollin);
+});
+
+describe("axes and sets of families that nobody has mapped", () => {
+  const from = (definition: Definition, to: Definition, values: Record<string, RawValue>) =>
+    carryOver({
+      source: { definition, rating: undefined, values: new Map(Object.entries(values)) },
+      target: { definition: to, rating: undefined },
+    });
+  const rack = (id: string, axes: number): Definition =>
+    definitionFor(layOutFile({ ...plover.file, id }), { firmware: "", options: [], axes });
+  test("several sets onto a drive that has one: the first, and the others are named with their reason", () => {
+    const lines = from(hollin, rill, Object.fromEntries(factory(hollin, "H-090")));
+    expect(lines.filter((each) => each.reason.includes("has nothing for set 2."))).not.toEqual([]);
+    expect(
+      lines
+        .filter((each) => each.to.length > 0)
+        .flatMap((each) => each.from)
+        .map((each) => hollin.byCode.get(each.code)!.set)
+        .filter((set) => set > 1),
+    ).toEqual([]);
+  });
+  test("one onto a drive of several sets: the first takes it, and the others say that they keep the factory's", () => {
+    const lines = from(rill, hollin, Object.fromEntries(factory(rill, "R-090")));
+    const inFirst = lines.find((each) => each.from.length > 0 && each.to[0]?.code.endsWith("/1"))!;
+    expect(inFirst.reason).toContain("the only one there is to set 1");
+    const second = inFirst.to[0]!.code.replace("/1", "/2");
+    expect(about(lines, second)).toMatchObject({
+      outcome: "only-target",
+      reason: expect.stringContaining("has nothing for set 2. Its factory value."),
+    });
+  });
+  test.each([
+    [3, 2, "from", 3],
+    [2, 4, "to", 4],
+  ] as const)(
+    "each axis to the one of the same number: of %s and %s, what one lacks is told",
+    (here, there, side, missing) => {
+      const [source, target] = [rack("here-1", here), rack("there-1", there)];
+      const ofAxes = source.parameters.filter((each) => each.axis > 0);
+      const lines = from(source, target, Object.fromEntries(ofAxes.map((each) => [each.code, each.axis])));
+      const axisOf = (definition: Definition, code: string): number => definition.byCode.get(code)!.axis;
+      const pairs = lines
+        .filter((each) => each.from.length > 0 && each.to.length > 0)
+        .map((each) => `${axisOf(source, each.from[0]!.code)} to ${axisOf(target, each.to[0]!.code)}`);
+      expect([...new Set(pairs)].sort()).toEqual(["1 to 1", "2 to 2"]);
+      expectAllAccounted(lines, source, target);
+      const lacking = lines.filter((each) => each.reason.includes(`has nothing for axis ${missing}.`));
+      const definition = side === "from" ? source : target;
+      expect(new Set(lacking.map((each) => axisOf(definition, each[side][0]!.code)))).toEqual(
+        new Set([missing]),
+      );
+    },
+  );
+  test("a rule is looked at in every set", () => {
+    const values = new Map([
+      ...factory(hollin, "H-090"),
+      ["H.lim.2/2", 1400] as const,
+      ["H.lim.1/2", 900] as const,
+    ]);
+    const lines = carryOver({
+      source: { definition: hollin, rating: "H-090", values },
+      target: { definition: hollin, rating: "H-090" },
+    });
+    expect(about(lines, "H.lim.2/2")).toMatchObject({
+      asks: "decide",
+      reason: expect.stringContaining("The lowest speed must not lie above the highest."),
+    });
+    expect(about(lines, "H.lim.2/1").asks).not.toBe("decide");
+  });
 });
 
 describe("nothing is dropped in silence", () => {

@@ -1,9 +1,10 @@
-import { NOT_SETTINGS, type RawValue } from "@/core/value";
+import { NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 import { Account, type Side } from "./account";
 import { carryByMapping, type Direction } from "./by-mapping";
 import { carryByQuantity } from "./by-quantity";
 import { OUTCOMES, type CarryLine } from "./line";
 import type { MappingFile } from "./mapping";
+import { lacksPlace, pairPlaces } from "./pair-places";
 import { carryWithinFamily } from "./same-family";
 
 export interface CarryInput {
@@ -24,9 +25,9 @@ export function carryOver({ source, target, mapping }: CarryInput): CarryLine[] 
   if (source.definition.id === target.definition.id) carryWithinFamily(account);
   else if (mapping && direction) carryByMapping(account, mapping, direction);
   else carryByQuantity(account);
-  const why = direction && whyNone(mapping!, direction);
-  restOfSource(account, why?.source ?? new Map());
-  restOfTarget(account, why?.target ?? new Map());
+  const why = direction ? whyNone(mapping!, direction) : placesWithout(account);
+  restOfSource(account, why.source);
+  restOfTarget(account, why.target);
   askAboutRules(account);
   const rank = (line: CarryLine): number =>
     (line.asks === undefined ? OUTCOMES.length : 0) + OUTCOMES.indexOf(line.outcome);
@@ -46,26 +47,40 @@ export function directionOf(
   return from === target.definition.id && to === source.definition.id ? "backwards" : undefined;
 }
 
-interface Whys {
-  source: ReadonlyMap<string, string>;
-  target: ReadonlyMap<string, string>;
-}
+/** Why a parameter has no counterpart; undefined where nobody has said. */
+type Why = (parameter: Parameter) => string | undefined;
+type Whys = Record<"source" | "target", Why>;
 
 function whyNone({ onlyFrom = [], onlyTo = [] }: MappingFile, direction: Direction): Whys {
-  const flat = (all: typeof onlyFrom): Map<string, string> =>
-    new Map(all.flatMap(({ codes, why }) => codes.map((code): [string, string] => [code, why])));
+  const flat = (all: typeof onlyFrom): Why => {
+    const said = new Map(all.flatMap(({ codes, why }) => codes.map((code) => [code, why] as const)));
+    return ({ base }) => said.get(base);
+  };
   const [source, target] = direction === "forwards" ? [onlyFrom, onlyTo] : [onlyTo, onlyFrom];
   return { source: flat(source), target: flat(target) };
 }
 
-function restOfSource(account: Account, why: ReadonlyMap<string, string>): void {
-  for (const { code, kind, base } of account.source.definition.parameters) {
+/** An axis or a set that only one of two families has is the reason for all that stands in it. */
+function placesWithout({ source, target }: Account): Whys {
+  if (source.definition.id === target.definition.id)
+    return { source: () => undefined, target: () => undefined };
+  const pairs = pairPlaces(source.definition, target.definition);
+  const [from, to] = [pairs.map((each) => each.from), pairs.map((each) => each.to)];
+  return {
+    source: (each) => lacksPlace(each, from, target.definition.title),
+    target: (each) => lacksPlace(each, to, `The record of ${source.definition.title}`),
+  };
+}
+
+function restOfSource(account: Account, why: Why): void {
+  for (const parameter of account.source.definition.parameters) {
+    const { code, kind } = parameter;
     if (account.hasFrom(code)) continue;
     if (NOT_SETTINGS.has(kind)) account.add([code], [], { outcome: "not-a-setting", reason: "" });
     else
       account.add([code], [], {
         outcome: "no-counterpart",
-        reason: noCounterpart(account, code, kind, why.get(base)),
+        reason: noCounterpart(account, code, kind, why(parameter)),
         // A value that somebody set is not let go of unseen.
         ...(account.isSet(code) ? { asks: "look" as const } : {}),
       });
@@ -79,8 +94,9 @@ function noCounterpart(account: Account, code: string, kind: string, why: string
   return why ?? "The target has nothing of the kind, as far as anybody has said.";
 }
 
-function restOfTarget(account: Account, why: ReadonlyMap<string, string>): void {
-  for (const { code, kind, base, readOnly } of account.target.definition.parameters) {
+function restOfTarget(account: Account, why: Why): void {
+  for (const parameter of account.target.definition.parameters) {
+    const { code, kind, readOnly } = parameter;
     if (account.hasTo(code)) continue;
     const to = account.to(code)!;
     if (NOT_SETTINGS.has(kind) || readOnly)
@@ -88,18 +104,17 @@ function restOfTarget(account: Account, why: ReadonlyMap<string, string>): void 
     else
       account.add([], [{ code, raw: to.rawDefault }], {
         outcome: "only-target",
-        reason:
-          why.get(base) ??
-          (to.rawDefault === undefined
-            ? "Its factory value is not told: it stays as the drive has it."
-            : "Its factory value."),
+        reason: [why(parameter), to.rawDefault === undefined ? NO_FACTORY_VALUE : "Its factory value."]
+          .filter(Boolean)
+          .join(" "),
       });
   }
 }
+const NO_FACTORY_VALUE = "Its factory value is not told: it stays as the drive has it.";
 
 /** A rule that the target's values would break is decided; what a rule touches is looked at, where the source had it otherwise than the factory. */
 function askAboutRules(account: Account): void {
-  const { rules } = account.target.definition.file;
+  const { rules } = account.target.definition;
   const lineOf = new Map(account.lines.flatMap((line) => line.to.map((each) => [each.code, line] as const)));
   const offered = (code: string): number =>
     Number(lineOf.get(code)?.to.find((each) => each.code === code)?.raw);
