@@ -30,6 +30,7 @@ export function widened(base: Definition, count: number): Definition {
   delete file.startsByItself;
   delete file.couplings;
   delete file.modbus!.linkTimeoutCode;
+  delete file.modbus!.line;
   delete file.modbus!.addressCode;
   for (const rating of file.ratings) {
     delete rating.defaults;

@@ -96,7 +96,7 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
   await shelf.loadKept(db);
   const events = new Events();
   const handlers: Handlers<MainAsks> = {
-    changed: (change): void => bench.takeChange(change),
+    changed: (change) => bench.takeChange(change),
     keepFound: (found) => searches.keepFound(found),
   };
   // A database in memory has no way for another thread: the links stay in this one.

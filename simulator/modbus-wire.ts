@@ -50,11 +50,12 @@ export function serveModbus(line: SpokenLine, socket: Socket): void {
   });
 }
 
+/** Whether a drive that listens on the line is set to the speed at which it is spoken to. */
 function heardAsSent(line: SpokenLine): boolean {
-  const wanted = line.settings.serial;
   const set = line.portSettings();
+  if (!set) return true;
   // A pseudo-terminal forgets the parity it was given: a wrong one is shown by disturbing the line instead.
-  return !wanted || !set || wanted.baud === set.baud;
+  return line.drives.some((each) => (each.speech.baud ?? line.settings.serial?.baud) === set.baud);
 }
 
 /** A write to address 0 is done by all and answered by none (Modbus over Serial Line V1.02, clause 2.1). */

@@ -1,5 +1,6 @@
 import { defaultFor, type Definition } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
+import { factorySpeech } from "@/core/link";
 import { NOT_SETTINGS, type RawValue } from "@/core/value";
 import type { SwitchOver } from "./operation";
 import type { Plan } from "./plan";
@@ -88,7 +89,8 @@ function notFactory(
 }
 
 /** Where a drive of a family answers as it leaves the factory. */
-function answersAt({ file, addressCode, byCode }: Definition): Pick<Switching, "address" | "way"> {
+function answersAt(definition: Definition): Pick<Switching, "address" | "speech" | "way"> {
+  const { file, addressCode, byCode } = definition;
   const address = Number(
     (addressCode && byCode.get(addressCode)?.rawDefault) ??
       file.modbus?.defaults.address ??
@@ -98,5 +100,5 @@ function answersAt({ file, addressCode, byCode }: Definition): Pick<Switching, "
   const way = modbus
     ? `at address ${address}, on a serial line at ${modbus.defaults.baud.toLocaleString("en")} baud, parity ${modbus.defaults.parity}`
     : `as node ${address}`;
-  return { address, way };
+  return { address, speech: factorySpeech(definition), way };
 }

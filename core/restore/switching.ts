@@ -1,4 +1,5 @@
 import type { Command } from "@/core/definition";
+import type { SerialSettings } from "@/core/link";
 
 /** What a switch-over comes to: as whom the drive answers afterwards, and how it is told so. */
 export interface Switching {
@@ -16,5 +17,6 @@ export interface Switching {
   lost: number;
   /** Where and how it speaks afterwards: the address the drive comes with, and on a serial line the speed. */
   address: number;
+  speech?: Partial<SerialSettings>;
   way: string;
 }

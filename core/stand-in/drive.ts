@@ -1,4 +1,5 @@
 import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
+import { speechOf, type SerialSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
@@ -36,6 +37,7 @@ export class StandInDrive {
   private busyUntil = 0;
   private restartUntil = 0;
   private effectiveAddress = 0;
+  private effectiveSpeech: Partial<SerialSettings> = {};
   powered = true;
   /** Whether the power part is fed; without it only the control part lives, from an auxiliary supply. */
   mains = true;
@@ -77,6 +79,11 @@ export class StandInDrive {
   /** The address it answers on: the one that held when it last started. */
   get address(): number {
     return this.imitating?.address ?? this.effectiveAddress;
+  }
+
+  /** How it speaks on a serial line, since it last started; empty where its definition does not say which of its values decide that. */
+  get speech(): Partial<SerialSettings> {
+    return this.imitating?.speech ?? this.effectiveSpeech;
   }
 
   get hasCard(): boolean {
@@ -340,5 +347,8 @@ export class StandInDrive {
     this.effectiveAddress = addressCode
       ? Number(this.memories.get(addressCode, "permanent"))
       : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
+    this.effectiveSpeech = speechOf(this.definition, {
+      get: (code) => this.memories.get(code, "permanent"),
+    });
   }
 }

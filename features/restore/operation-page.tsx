@@ -237,8 +237,9 @@ function Elsewhere({ answersAt }: { answersAt: string }) {
   return (
     <div className="mb-4">
       <Notice kind="caution" title="It may answer elsewhere now">
-        {answersAt} It is looked for where it was, and at its factory address. If it speaks at another speed
-        now: stop here, let go of it, connect it on{" "}
+        {answersAt} It is looked for where it was and there, on a serial line with its speed and parity of
+        then too, as long as no other drive is spoken to on the line. If it is not found: stop here, let go of
+        it, connect it on{" "}
         <Link className="underline underline-offset-4" href={to("/bench")}>
           the bench
         </Link>{" "}

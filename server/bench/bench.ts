@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { isDeepStrictEqual } from "node:util";
 import type { ConnectionView } from "@/core/contract";
 import { EVERYTHING, isEverything, type Scope } from "@/core/definition";
 import { bad, driveKeyOf, good, type Result } from "@/core/drive";
@@ -24,7 +25,7 @@ import { misplaced, retiredThere } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
 import { NOTHING_MEANT, partOf } from "./part-of";
 import { Places } from "./places";
-import { linkRow, noteSuccess, rememberAddress } from "./ways";
+import { keepSettings, linkRow, noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
 export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
@@ -137,9 +138,23 @@ export class Bench {
     return good(connection.view());
   }
 
-  /** Takes in what the links' thread tells of a drive. */
-  takeChange({ live, drive }: { drive: string; live: LiveView }): void {
-    this.connections.get(drive)?.takeLive(live);
+  /** Takes in what the links' thread tells of a drive. One that is found elsewhere, or speaks another way on its line, is noted there. */
+  async takeChange({ live, drive }: { drive: string; live: LiveView }): Promise<void> {
+    const connection = this.connections.get(drive);
+    if (!connection) return;
+    const { address, unit } = connection;
+    connection.takeLive(live);
+    if (live.phase !== "connected") return;
+    const spoken = address.link;
+    const anew = !isDeepStrictEqual(spoken, live.link);
+    if (!anew && unit === live.unit) return;
+    if (anew) {
+      const { linkId: id, linkName: name } = address;
+      address.link = live.link;
+      address.linkName = (await keepSettings(this.parts.db, { id, name, settings: spoken }, live.link)).name;
+    }
+    await noteSuccess(this.parts.db, connection, this.now());
+    await this.places.standAgain(connection);
   }
 
   /** Tells the links' thread which definitions are at hand, where they have changed. */

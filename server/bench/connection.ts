@@ -10,6 +10,7 @@ export interface ConnectionAddress {
   plantId: number;
   linkId: number;
   linkName: string;
+  /** As it is spoken on now; a serial line follows a drive whose own settings were changed. */
   link: LinkSettings;
   /** Who connected it. */
   by: { id: string; name: string };

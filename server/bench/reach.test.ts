@@ -80,6 +80,7 @@ describe("a drive that no definition fits", () => {
   const MODBUS: ModbusLink = { ...rill.file.modbus!, registersPerRead: 16, readAcrossGaps: false };
   delete MODBUS.addressCode;
   delete MODBUS.linkTimeoutCode;
+  delete MODBUS.line;
   function stranger(identity: Definition["file"]["identity"]): Definition {
     const rows = [
       ["Code", "Name", "Register", "Type", "Default"],

@@ -26,8 +26,8 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const rillAt = (unit: number, serial = `FR-${unit}`): StandInDrive =>
-  new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial, values: { "1n": unit } });
+const rillAt = (unit: number, serial = `FR-${unit}`, values: Record<string, number> = {}): StandInDrive =>
+  new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial, values: { "1n": unit, ...values } });
 
 async function standLine(settings: Partial<LineSettings>, ...drives: StandInDrive[]): Promise<number> {
   line = new StandInLine({ id: "s", title: "s", port: 0, baud: 0, gateway: false, ...settings });
@@ -181,7 +181,7 @@ describe("finding drives", () => {
         path: join(folder, "speed"),
         serial: { framing: "rtu", baud: 19_200, parity: "even" },
       },
-      rillAt(4),
+      rillAt(4, "FR-4", { "2n": 2 }),
     );
     const view = await search({ link: onPort("speed"), to: 5, breadth: "families" });
     expect(foundAt(view)).toEqual([[4, "FR-4"]]);
@@ -294,7 +294,7 @@ describe("what a line shows is told apart", () => {
         path: join(folder, "wrong"),
         serial: { framing: "rtu", baud: 38_400, parity: "even" },
       },
-      rillAt(1),
+      rillAt(1, "FR-1", { "2n": 3 }),
     );
     expect((await search({ link: onPort("wrong"), to: 4 })).advice.map((each) => each.id)).toEqual([
       "wrong-speed",

@@ -4,19 +4,35 @@ import { tables, type Database } from "@/server/database";
 import type { Connection } from "./connection";
 import { noteSighting } from "./sightings";
 
-/** The kept link with these settings; settings that changed are kept anew, the name stays. */
-export async function linkRow(
-  db: Database,
-  plantId: number,
-  settings: LinkSettings,
-): Promise<typeof tables.link.$inferSelect> {
+type LinkRow = typeof tables.link.$inferSelect;
+
+/** The kept link with these settings; settings that changed are kept anew. */
+export async function linkRow(db: Database, plantId: number, settings: LinkSettings): Promise<LinkRow> {
   const { link } = tables;
-  const rows = await db
+  const key = linkKey(settings);
+  const made = await db
     .insert(link)
-    .values({ plantId, name: linkText(settings), key: linkKey(settings), settings })
-    .onConflictDoUpdate({ target: [link.plantId, link.key], set: { settings } })
+    .values({ plantId, name: linkText(settings), key, settings })
+    .onConflictDoNothing({ target: [link.plantId, link.key] })
     .returning();
-  return rows[0]!;
+  if (made[0]) return made[0];
+  const [known] = await db
+    .select()
+    .from(link)
+    .where(and(eq(link.plantId, plantId), eq(link.key, key)));
+  return keepSettings(db, known!, settings);
+}
+
+/** Keeps how a link is spoken on now. A name that a person gave it stays; one that was made of its settings follows them. */
+export async function keepSettings(
+  db: Database,
+  known: Pick<LinkRow, "id" | "name" | "settings">,
+  settings: LinkSettings,
+): Promise<LinkRow> {
+  const name = known.name === linkText(known.settings) ? linkText(settings) : known.name;
+  const { link } = tables;
+  const [kept] = await db.update(link).set({ settings, name }).where(eq(link.id, known.id)).returning();
+  return kept!;
 }
 
 /** Somebody answered on this way: it is offered again, with who it was. */

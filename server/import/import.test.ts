@@ -285,7 +285,7 @@ describe("keeping a definition", () => {
       ok: true,
       value: { before: { version: rill.version, shipped: true, same: false } },
     });
-    expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.7" } });
+    expect(await imports.keep(person, good.id, {})).toMatchObject({ ok: true, value: { version: "1.8" } });
     expect(shelf.get(rill.id).file.about).toBe("Corrected.");
   });
   test.each<[string, (choices: ImportChoices) => ImportChoices, RegExp]>([

@@ -48,6 +48,8 @@ export interface DriveLink {
   knock(unit: number, timeoutMs: number, importance: Importance): Promise<{ kind: "somebody" } | Failure>;
   /** Whether the adapter sends back whatever it is given; known once something was read. */
   echoes(): boolean;
+  /** Speaks in another way from the next question on; what is open is closed. */
+  speakAs(settings: LinkSettings): void;
   close(): void;
 }
 
@@ -56,17 +58,19 @@ export function makeLink(settings: LinkSettings, clock: Clock): DriveLink {
   return settings.kind === "canopen-gateway" ? canopenLink(settings, clock) : modbusLink(settings, clock);
 }
 
-function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>, clock: Clock): DriveLink {
-  const framing = framingOf(settings);
+type ModbusSettings = Exclude<LinkSettings, { kind: "canopen-gateway" }>;
+
+function modbusLink(given: ModbusSettings, clock: Clock): DriveLink {
+  let settings = given;
   const open = (timeoutMs: number): Promise<ByteChannel> =>
     settings.kind === "modbus-serial"
       ? openSerial(settings.path, settings)
       : openTcp(settings.host, settings.port, timeoutMs);
   const onStray = new Set<(unit: number) => void>();
   let speaking: ModbusMaster | undefined;
-  const baud = settings.kind === "modbus-serial" ? settings.baud : undefined;
+  const baud = (): number | undefined => (settings.kind === "modbus-serial" ? settings.baud : undefined);
   const link = new Link<Question, Outcome>(open, (channel) => {
-    const master = new ModbusMaster(channel, framing, clock);
+    const master = new ModbusMaster(channel, framingOf(settings), clock);
     master.onStray = (unit) => {
       for (const listener of onStray) listener(unit);
     };
@@ -74,14 +78,20 @@ function modbusLink(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>
     return master;
   });
   return {
-    settings,
+    get settings() {
+      return settings;
+    },
+    speakAs: (other) => {
+      settings = other as ModbusSettings;
+      link.hangUp();
+    },
     echoes: () => speaking?.echoes ?? false,
     onLost: link.onLost,
     onStarted: new Set(),
     onStray,
     close: () => link.close(),
     session: (definition, unit, importance, stillRight) =>
-      new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock, baud),
+      new ModbusDriveSession(definition, link.asker(unit, importance, stillRight), clock, baud()),
     items: (unit, importance, modbus) =>
       new ModbusItemReader(
         { ...CAUTIOUS_MODBUS, ...modbus },
@@ -113,6 +123,7 @@ function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock
   );
   return {
     settings,
+    speakAs: () => undefined,
     echoes: () => false,
     onLost: link.onLost,
     onStarted,
@@ -136,7 +147,7 @@ function canopenLink(settings: LinkSettings & { kind: "canopen-gateway" }, clock
   };
 }
 
-function framingOf(settings: Exclude<LinkSettings, { kind: "canopen-gateway" }>): Framing {
+function framingOf(settings: ModbusSettings): Framing {
   if (settings.kind === "modbus-tcp") return tcpFraming;
   return settings.kind === "modbus-serial" && settings.framing === "ascii" ? asciiFraming : rtuFraming;
 }

@@ -80,7 +80,7 @@ const MAKES: Array<{
   {
     family: rill,
     over: "rtu on a serial port",
-    make: { rating: "R-055", firmware: "4.4", serial: "FR-2" },
+    make: { rating: "R-055", firmware: "4.4", serial: "FR-2", values: { "2n": 2 } },
     write: { code: "1b", raw: 1300 },
     parameters: 198,
   },

@@ -73,6 +73,11 @@ export class Link<Q, O> {
 
   close(): void {
     this.closed = true;
+    this.hangUp();
+  }
+
+  /** Closes the channel, without a loss being told; the next question opens it anew. */
+  hangUp(): void {
     const master = this.master;
     this.master = undefined;
     master?.channel.close();

@@ -2,6 +2,7 @@ import { afterEach, describe, expect, test } from "@jest/globals";
 import { layOutFile } from "@/core/definition";
 import type { SwitchOver } from "@/core/restore";
 import { rill, runnel } from "@/families/testing";
+import { listLinks } from "@/server/bench";
 import { findReceipt } from "@/server/restore";
 import { cutDown } from "@/server/testing/cut-down";
 import { lookThrough } from "@/server/testing/look-through";
@@ -83,6 +84,33 @@ test("switched over and back: said first what is lost, then the other list holds
     [runnel.id, "after-operation"],
   ]);
   expect(new Set(records.map((each) => each.driveId)).size).toBe(1);
+}, 60_000);
+
+test("on a serial line it is found at the speed with which it then speaks, and the way is kept so", async () => {
+  plant = await testPlant({}, { family: small, make, line: "serial" });
+  const connection = await connectAndRead(plant);
+  await recordStanding(plant, connection);
+  const live = plant.app.bench.find(connection)!;
+  const speeds = async () => {
+    const [link] = await listLinks(plant.app.db, 1);
+    return [live.address.link, link!.settings].map((each) => "baud" in each && each.baud);
+  };
+  expect(await speeds()).toEqual([19_200, 19_200]);
+  plant.drive.givePermission();
+  const over = await begin("imitate", connection);
+  await confirm(over);
+  await plant.app.restores.settled(over);
+  expect(await receiptOf(over)).toMatchObject({ outcome: "verified", drive: { definitionId: rill.id } });
+  expect(live.view()).toMatchObject({ phase: "connected", definitionTitle: rill.title });
+  await until(plant, () => live.address.linkName.includes("RTU 9600 8E1"));
+  expect(await speeds()).toEqual([9600, 9600]);
+
+  plant.drive.givePermission();
+  const back = await begin("be-itself", connection);
+  await confirm(back);
+  await plant.app.restores.settled(back);
+  expect(await receiptOf(back)).toMatchObject({ outcome: "verified" });
+  await until(plant, () => live.address.linkName.includes("RTU 19200 8E1"));
 }, 60_000);
 
 test("a record of the predecessor is restored onto the imitating drive, gate after gate", async () => {

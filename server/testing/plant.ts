@@ -1,3 +1,6 @@
+import { randomUUID } from "node:crypto";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { LinkSettings } from "@/core/link";
@@ -112,7 +115,16 @@ export interface Standing {
 }
 
 /** How the application reaches the line of a test plant. */
-export function linkTo(kind: LineKind, port: number): LinkSettings {
+export function linkTo(kind: LineKind, port: number, path?: string): LinkSettings {
+  if (kind === "serial")
+    return {
+      kind: "modbus-serial",
+      path: path!,
+      framing: "rtu",
+      baud: 19_200,
+      parity: "even",
+      stopBits: 1,
+    };
   const there = { host: "127.0.0.1", port };
   if (kind === "canopen") return { kind: "canopen-gateway", ...there, net: 1, inFlight: 8 };
   return { kind: kind === "rtu-over-tcp" ? "modbus-rtu-over-tcp" : "modbus-tcp", ...there };
@@ -176,6 +188,7 @@ export async function testPlant(
     baud: 0,
     gateway: false,
     kind: standing.line,
+    ...(standing.line === "serial" ? { path: join(tmpdir(), `calm-ledger-${randomUUID()}`) } : {}),
   });
   const port = await line.open();
   const old = new StandInDrive(family, { ...standing.make, values }, undefined, definitions);
@@ -219,7 +232,7 @@ export async function testPlant(
 /** Connects to the drive on the line and waits until it is read. */
 export async function connectAndRead(plant: TestPlant, unit = 1): Promise<string> {
   const connected = await plant.app.bench.connect(plant.person, 1, {
-    link: linkTo(plant.line.kind, plant.port),
+    link: linkTo(plant.line.kind, plant.port, plant.line.settings.path),
     unit,
   });
   if (!connected.ok) throw new Error(connected.trouble.text);

@@ -1,4 +1,5 @@
 import { commandShape } from "@/core/definition";
+import { PARITIES } from "@/core/link";
 import {
   EXCHANGED,
   LEFT_OUT,
@@ -85,6 +86,14 @@ const switching = object({
   resets: optional(text()),
   lost: whole(),
   address: whole(),
+  speech: optional(
+    object({
+      framing: optional(oneOf(["rtu", "ascii"])),
+      baud: optional(whole()),
+      parity: optional(oneOf(PARITIES)),
+      stopBits: optional(oneOf([1, 2])),
+    }),
+  ),
   way: text(),
 });
 same<Same<Of<typeof switching>, Switching>>();

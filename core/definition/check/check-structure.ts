@@ -70,6 +70,10 @@ export function references(file: DefinitionFile, codes: ReadonlySet<string>): De
     ]),
     { path: "modbus.linkTimeoutCode", code: file.modbus?.linkTimeoutCode },
     { path: "modbus.addressCode", code: file.modbus?.addressCode },
+    ...Object.entries(file.modbus?.line ?? {}).map(([of, each]) => ({
+      path: `modbus.line.${of}`,
+      code: each?.code,
+    })),
     ...(file.sets?.runningCode ? [{ path: "sets.runningCode", code: file.sets.runningCode }] : []),
     ...(file.sets?.selectedBy ?? []).map((code, i) => ({ path: `sets.selectedBy[${i}]`, code })),
     ...(file.startsByItself ?? []).map((each, i) => ({ path: `startsByItself[${i}].code`, code: each.code })),

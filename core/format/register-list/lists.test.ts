@@ -6,6 +6,7 @@ import { definitionFromList, guessColumns, type ListOptions } from "./index";
 const link: ModbusLink = { ...rill.file.modbus! };
 delete link.addressCode;
 delete link.linkTimeoutCode;
+delete link.line;
 const about = {
   vendor: "Thornbury",
   family: "Lark",

@@ -9,10 +9,17 @@ import type {
   Trouble,
   WriteOutcome,
 } from "@/core/drive";
+import type { SerialSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
 import type { Parameter, RawValue } from "@/core/value";
 import type { WaitsFor } from "../place";
 import type { WriteStep } from "../step";
+
+/** Where else a drive may answer after it has started anew: at another address, on a serial line in another way. */
+export interface Elsewhere {
+  unit?: number;
+  speech?: Partial<SerialSettings>;
+}
 
 /** A connected drive as a run of writes needs it. What stands behind it (a connection, a stand-in) is no concern of the run. */
 export interface WritableDrive {
@@ -43,8 +50,8 @@ export interface WritableDrive {
     longestMs: number,
     run?: BlockRun,
   ): Promise<WriteOutcome>;
-  /** After a restart the drive may answer at this address too. */
-  expectAlsoAt(unit: number): void;
+  /** After a restart the drive may answer there too. */
+  expectAlsoAt(there: Elsewhere): void;
   /** After it was switched over the drive answers with another parameter list; it is taken back with that one too. */
   expectAlsoAs(definitionId: string): void;
 }

@@ -1,4 +1,5 @@
 import { bad, good, type Result } from "@/core/drive";
+import { expectAsWritten } from "./elsewhere";
 import { passGate } from "./gate";
 import { STOPPED_BY_PERSON, type Run } from "./needs";
 
@@ -24,6 +25,7 @@ export async function awaitPowerOff(run: Run): Promise<Result<{ awayMs: number |
       await clock.sleep(pollMs, signal);
     }
     const lostAt = clock.now();
+    expectAsWritten(run);
     if (!drive.connected) await run.wait("power", `It does not answer any more. ${howToSwitchOn(run)}`);
     const switchedOn = await drive.whenBack(signal);
     if (!switchedOn.ok) return switchedOn;

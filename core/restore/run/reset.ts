@@ -1,10 +1,11 @@
 import { bad, good, type Result } from "@/core/drive";
+import { factoryPlace } from "./elsewhere";
 import { passGate } from "./gate";
 import { unanswered, type Run } from "./needs";
 
 /**
  * Has the drive set every parameter to its factory value, once; "unknown" when nobody can say whether it did. It may answer at its factory address
- * afterwards, and is expected there too.
+ * afterwards and as it leaves the factory, and is expected there too.
  */
 export async function resetDrive(run: Run): Promise<Result<"reset" | "unknown">> {
   const { drive } = run;
@@ -28,8 +29,7 @@ export async function resetDrive(run: Run): Promise<Result<"reset" | "unknown">>
       remedy: `${outcome.refusal.remedy} Nothing was reset.`,
       refusal: outcome.refusal,
     });
-  const address = definition.addressCode && definition.byCode.get(definition.addressCode)?.rawDefault;
-  if (factoryReset.communication === "reset" && address !== undefined) drive.expectAlsoAt(Number(address));
+  if (factoryReset.communication === "reset") drive.expectAlsoAt(factoryPlace(definition));
   if (outcome.kind === "written") return good("reset");
   drive.noteTrouble(unanswered(outcome));
   return good("unknown");

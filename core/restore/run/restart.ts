@@ -1,8 +1,9 @@
 import { bad, good, type Result } from "@/core/drive";
+import { expectAsWritten } from "./elsewhere";
 import { passGate } from "./gate";
 import type { Run } from "./needs";
 
-/** Restarts the drive once; "unknown" when nobody can say whether it did. The drive is expected back, at a written address too. */
+/** Restarts the drive once; "unknown" when nobody can say whether it did. The drive is expected back, also where and as it was told to answer. */
 export async function restartDrive(run: Run): Promise<Result<"restarted" | "unknown">> {
   const { drive } = run;
   const { definition } = drive;
@@ -18,8 +19,7 @@ export async function restartDrive(run: Run): Promise<Result<"restarted" | "unkn
       remedy: "Switch it off and on at the machine, then go on: some values take effect only then.",
       refusal: outcome.refusal,
     });
-  const address = run.steps.find((each) => each.code === definition.addressCode && each.state === "written");
-  if (address) drive.expectAlsoAt(Number(address.to));
+  expectAsWritten(run);
   drive.noteTrouble({
     kind: "lost",
     text: "The drive restarts; it is expected back in a moment.",

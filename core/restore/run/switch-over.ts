@@ -50,9 +50,9 @@ export async function switchOver(
   return good(drive.definition.id === over.definitionId ? "switched" : "as-before");
 }
 
-function expectIt({ drive }: Run, { definitionId, address }: Switching): void {
+function expectIt({ drive }: Run, { definitionId, address, speech }: Switching): void {
   drive.expectAlsoAs(definitionId);
-  drive.expectAlsoAt(address);
+  drive.expectAlsoAt({ unit: address, speech });
 }
 
 async function sendOnce(run: Run, over: Switching): Promise<Result<void>> {

@@ -1,6 +1,7 @@
 import { bad, good, type DriveState, type Result } from "@/core/drive";
 import { NEVER_WRITTEN } from "@/core/value";
 import { settleWrite } from "../step";
+import { expectAsWritten } from "./elsewhere";
 import { readyToWrite } from "./gate";
 import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } from "./needs";
 
@@ -58,6 +59,7 @@ async function sendOne(run: Run, ordinal: number, era: number): Promise<boolean>
   await run.settle(ordinal, { ...step, state: "sent", tries: step.tries + 1 });
   const outcome = await drive.write(era, parameter, step.to);
   await run.settle(ordinal, settleWrite(steps[ordinal]!, outcome));
+  if (outcome.kind !== "refused" && parameter.kind === "communication") expectAsWritten(run);
   if (outcome.kind === "unknown") {
     drive.noteTrouble(unanswered(outcome));
     return true;

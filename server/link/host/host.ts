@@ -147,6 +147,7 @@ export class LinkHost {
       link: taken.value,
       candidates,
       timing,
+      speakAs: (settings) => this.pool.speakAs(settings),
       changed: (live) => void this.peer.ask("changed", { drive, live }).catch(() => undefined),
     });
     const held: HeldDrive = {

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import { bad, good, type Result } from "@/core/drive";
 import { linkKey, linkText, type LinkSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
@@ -13,7 +14,7 @@ export class LinkPool {
   take(settings: LinkSettings, what: string): Result<DriveLink> {
     const key = linkKey(settings);
     const held = this.links.get(key);
-    if (held && !sameSettings(held.link.settings, settings)) {
+    if (held && !isDeepStrictEqual(held.link.settings, settings)) {
       return bad({
         kind: "busy",
         text: `${linkText(held.link.settings)} is open here already with these settings, for ${held.purpose}; one line has one speed.`,
@@ -24,6 +25,14 @@ export class LinkPool {
     entry.users += 1;
     this.links.set(key, entry);
     return good(entry.link);
+  }
+
+  /** Has a serial line speak in another way; false while more than one uses it, since one line has one speed. */
+  speakAs(settings: LinkSettings): boolean {
+    const held = this.links.get(linkKey(settings));
+    if (held?.users !== 1) return false;
+    held.link.speakAs(settings);
+    return true;
   }
 
   /** Closes every link, whoever uses it. */
@@ -42,10 +51,4 @@ export class LinkPool {
     held.link.close();
     this.links.delete(key);
   }
-}
-
-function sameSettings(a: LinkSettings, b: LinkSettings): boolean {
-  const sorted = (settings: LinkSettings): string =>
-    JSON.stringify(Object.entries(settings).sort(([x], [y]) => x.localeCompare(y)));
-  return sorted(a) === sorted(b);
 }

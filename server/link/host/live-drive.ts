@@ -14,11 +14,13 @@ import {
 } from "@/core/drive";
 import { linkText, sleptMs, type LinkSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
+import type { Elsewhere } from "@/core/restore/run";
 import type { DriveLink } from "../drive-link";
 import { IMPORTANCE, type Importance } from "../queue";
 import type { LiveView, LookTiming } from "./messages";
 import { takeFor } from "./take-for";
 import { Waiting } from "./waiting";
+import { Whereabouts, type Way } from "./whereabouts";
 import { whoIsBack } from "./who-is-back";
 
 /** Looking takes at most a twentieth of a line's time: what is read meanwhile is waited for. */
@@ -33,6 +35,8 @@ export interface LiveParts {
   wall: () => number;
   timing: LookTiming;
   changed: (view: LiveView) => void;
+  /** Has the link speak in another way; false where it cannot. */
+  speakAs: (settings: LinkSettings) => boolean;
 }
 
 /**
@@ -48,18 +52,20 @@ export class LiveDrive {
   private wake = new AbortController();
   /** How long the last look took, waiting for its turn included. */
   private lookMs = 0;
-  private alsoAt: number | undefined;
+  private readonly whereabouts: Whereabouts;
   private alsoAs: string | undefined;
   /** A person chose the family and the drive does not tell who it is. */
   private takenFor = false;
 
   constructor(
-    private readonly settings: LinkSettings,
+    settings: LinkSettings,
     unit: number,
     private readonly parts: LiveParts,
   ) {
-    this.view = { phase: "connecting", since: parts.wall(), unit, era: 0, fit: "fits", stateAt: 0 };
+    const since = parts.wall();
+    this.view = { phase: "connecting", since, unit, link: settings, era: 0, fit: "fits", stateAt: 0 };
     const { link } = parts;
+    this.whereabouts = new Whereabouts({ unit, settings: link.settings });
     const onLost = (reason: string): void =>
       this.noteTrouble({
         kind: "lost",
@@ -192,9 +198,9 @@ export class LiveDrive {
     }
   }
 
-  /** After a restart the drive may answer at the address that was written to it: it is looked for there too. */
-  expectAlsoAt(unit: number): void {
-    if (unit !== this.view.unit) this.alsoAt = unit;
+  /** After a restart the drive may answer where and as it was told to: it is looked for there too. */
+  expectAlsoAt(there: Elsewhere): void {
+    this.whereabouts.add(there);
   }
 
   /** After it was switched over it answers with another parameter list: the same drive is taken back with that one too. */
@@ -211,7 +217,7 @@ export class LiveDrive {
 
   private placed(identity: DriveIdentity): DriveIdentity {
     if (identity.serial !== "" || this.takenFor) return identity;
-    return { ...identity, serial: `at ${linkText(this.settings)}, address ${this.view.unit}`, placed: true };
+    return { ...identity, serial: `at ${linkText(this.view.link)}, address ${this.view.unit}`, placed: true };
   }
 
   private sessionFor(
@@ -290,23 +296,33 @@ export class LiveDrive {
       this.takeState(answer.value);
       return this.enter("connected");
     }
-    let identity = await this.whoAnswers();
-    if (!identity.ok && this.alsoAt !== undefined) {
-      // Whoever does not answer here may answer there; if nobody does, both are tried again.
-      const elsewhere = this.alsoAt;
-      this.alsoAt = this.view.unit;
-      this.view = { ...this.view, unit: elsewhere };
-      identity = await this.whoAnswers();
+    let inItsPlace: Trouble | undefined;
+    const ways = this.whereabouts.all();
+    for (const way of ways) {
+      if (this.ended.aborted) return;
+      if (!this.goTo(way)) continue;
+      const identity = await this.whoAnswers();
+      const back = await whoIsBack(identity, this.view.identity!, this.session(IMPORTANCE.restore));
+      if (back.ok) return this.isBack(way, back.value);
+      // Where it was only looked for as well, another drive may stand by right.
+      if (back.trouble.kind === "other-drive" && way === ways[0]) inItsPlace = back.trouble;
     }
-    const back = await whoIsBack(identity, this.view.identity!, this.session(IMPORTANCE.restore));
-    // Where it was only looked for as well, another drive may stand by right.
-    if (!back.ok && back.trouble.kind === "other-drive" && this.alsoAt === undefined)
-      this.refuseOther(back.trouble);
-    if (!back.ok) return;
-    this.alsoAt = undefined;
+    this.goTo(ways[0]!);
+    if (inItsPlace) this.refuseOther(inItsPlace);
+  }
+
+  private isBack(way: Way, state: DriveState): void {
+    this.whereabouts.settle(way);
     this.alsoAs = undefined;
-    this.takeState(back.value);
+    this.takeState(state);
     this.enter("connected");
+  }
+
+  /** Speaks to an address in a way; false where the link cannot, because others are spoken to on it. */
+  private goTo({ unit, settings }: Way): boolean {
+    if (settings !== this.parts.link.settings && !this.parts.speakAs(settings)) return false;
+    this.view = { ...this.view, unit, link: settings };
+    return true;
   }
 
   /** Who answers after a loss. Where a switch-over is expected the same drive is known with either parameter list, and read with the one that holds from then on. */

@@ -13,6 +13,8 @@ export interface LiveView {
   /** When this phase began, ms since 1970. */
   since: number;
   unit: number;
+  /** How the link speaks; on a serial line that may change with the drive's own settings. */
+  link: LinkSettings;
   /** Counts losses. */
   era: number;
   identity?: DriveIdentity;

@@ -43,7 +43,7 @@ export function writable(drive: LiveDrive): WritableDrive {
     writeBlock: (era, block, bytes, longestMs, run) =>
       drive.writingSession(era).writeBlock(block, bytes, longestMs, run),
     command: (era, command) => drive.writingSession(era).command(command),
-    expectAlsoAt: (unit) => drive.expectAlsoAt(unit),
+    expectAlsoAt: (there) => drive.expectAlsoAt(there),
     expectAlsoAs: (definitionId) => drive.expectAlsoAs(definitionId),
   };
 }
