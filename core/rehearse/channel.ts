@@ -41,11 +41,12 @@ export function modbusCable(
   });
 }
 
-/** Bytes to and from a stand-in behind a CANopen gateway (CiA 309-3). How long the bus takes is not told, so it takes none. */
-export function gatewayCable(drive: StandInDrive, clock: Clock): StandInCable {
+/** Bytes to and from a stand-in behind a CANopen gateway (CiA 309-3). Every object takes `exchangeMs` on the bus, one after another; 0 where nobody has measured it. */
+export function gatewayCable(drive: StandInDrive, clock: Clock, exchangeMs: number): StandInCable {
   const decoder = new TextDecoder("latin1");
   const encoder = new TextEncoder();
   let held = "";
+  let busyUntil = 0;
   return cable((bytes, answer) => {
     held += decoder.decode(bytes);
     const lines = held.split(/\r?\n/);
@@ -64,7 +65,8 @@ export function gatewayCable(drive: StandInDrive, clock: Clock): StandInCable {
           return encodeValue(type, raw);
         },
       }[said.kind]();
-      clock.after(0, () => answer(encoder.encode(`[${sequence}] ${words}\r\n`)));
+      busyUntil = Math.max(busyUntil, clock.now()) + exchangeMs;
+      clock.after(busyUntil - clock.now(), () => answer(encoder.encode(`[${sequence}] ${words}\r\n`)));
     }
   });
 }

@@ -21,10 +21,11 @@ import type { StandInDrive } from "@/core/stand-in";
 import type { Parameter, RawValue } from "@/core/value";
 import { gatewayCable, modbusCable, type StandInCable } from "./channel";
 
-/** How the drive would be spoken to; `baud` where a serial line sets the pace. */
+/** How the drive would be spoken to; `baud` where a serial line sets the pace, `exchangeMs` where it was measured what an object of the bus takes. */
 export interface RehearsalWay {
   framing: "tcp" | "rtu" | "ascii" | "gateway";
   baud?: number;
+  exchangeMs?: number;
 }
 
 const FRAMINGS = { tcp: tcpFraming, rtu: rtuFraming, ascii: asciiFraming };
@@ -128,7 +129,7 @@ export class RehearsalDrive implements WritableDrive {
     const { definition, standIn, clock, way } = this;
     const unit = (): number => standIn.address;
     if (way.framing === "gateway") {
-      const cable = gatewayCable(standIn, clock);
+      const cable = gatewayCable(standIn, clock, way.exchangeMs ?? 0);
       const master = new GatewayMaster(cable.channel, clock, definition.file.canopen!.defaults.net);
       const asker = {
         ask: (question: Parameters<typeof master.ask>[1], timeoutMs: number, node = 0) =>

@@ -49,6 +49,14 @@ async function run(
   return done.value;
 }
 
+test("on a bus it takes what an object was measured to take, and nothing where nobody has measured it", async () => {
+  const make = { rating: "P-06", firmware: "2.4", axes: 1 };
+  const definition = definitionFor(plover, { firmware: "2.4", axes: 1, options: [] });
+  const measured = await run(plover, make, { framing: "gateway", exchangeMs: 4 }, {});
+  expect(measured.ms.read).toBe(4 * definition.parameters.length);
+  expect((await run(plover, make, { framing: "gateway" }, {})).ms.read).toBe(0);
+});
+
 describe.each(KINDS)("%s", (_, family, more, way) => {
   test("what its definition allows is written, read back and verified, without a drive", async () => {
     const drive = identityOf(family, more);

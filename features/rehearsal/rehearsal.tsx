@@ -140,7 +140,7 @@ function facts(content: RehearsalContent): Array<[string, string]> {
       "How long",
       content.paceTold
         ? `${seconds(total)}: read ${seconds(ms.read)}, write ${seconds(ms.write)}, read again ${seconds(ms.lookAgain)}, make permanent ${seconds(ms.permanent)}, prove ${seconds(ms.verify)}`
-        : "not told: its definition does not say what the line takes",
+        : "not told: nobody has read a drive whole on this link yet, and how quick its bus is follows from no setting",
     ],
   ];
 }

@@ -25,7 +25,7 @@ import { misplaced, retiredThere } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
 import { NOTHING_MEANT, partOf } from "./part-of";
 import { Places } from "./places";
-import { keepSettings, linkRow, noteSuccess, rememberAddress } from "./ways";
+import { keepPace, keepSettings, linkRow, noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
 export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
@@ -259,7 +259,9 @@ export class Bench {
       const held = reading ? (await loadReading(db, reading.id)).values : connection.values;
       return connection.endReading(held, this.now(), result.trouble);
     }
-    connection.endReading(result.value.values, this.now());
+    const { values, msAValue } = result.value;
+    connection.endReading(values, this.now());
+    if (msAValue !== undefined) await keepPace(db, connection.address, msAValue);
     // What of it is as recorded can be told of a whole reading only.
     if (!isEverything(scope)) return connection.compare({});
     // Its own address is known only now, where it was reached at the one for drives that are alone.

@@ -10,6 +10,6 @@ export { misplaced, retiredThere } from "./misplaced";
 export { peek } from "./look";
 export { Searches } from "./searches";
 export { permanentWrites, type PermanentWrites } from "./permanent-writes";
-export { notedWay } from "./ways";
+export { measuredPace, notedWay } from "./ways";
 export { lastPermanent, volatileCodes } from "./volatile";
 export { forgetLink, listLinks, renameLink } from "./sightings";

@@ -35,6 +35,23 @@ export async function keepSettings(
   return kept!;
 }
 
+/** Keeps what a value took on a link whose pace does not follow from its settings: how quick the bus behind a gateway is, nobody tells. */
+export async function keepPace(
+  db: Database,
+  { link, linkId }: Pick<Connection["address"], "link" | "linkId">,
+  msAValue: number,
+): Promise<void> {
+  if (link.kind === "canopen-gateway")
+    await db.update(tables.link).set({ msAValue }).where(eq(tables.link.id, linkId));
+}
+
+/** What a value took on a link when a drive on it was last read whole, in ms; undefined where nobody has measured it. */
+export async function measuredPace(db: Database, linkId: number): Promise<number | undefined> {
+  const { link } = tables;
+  const [row] = await db.select({ ms: link.msAValue }).from(link).where(eq(link.id, linkId));
+  return row?.ms ?? undefined;
+}
+
 /** Somebody answered on this way: it is offered again, with who it was. */
 export async function noteSuccess(
   db: Database,
@@ -88,8 +105,8 @@ export async function notedOtherwise(
 export async function notedWay(
   db: Database,
   { linkId, unitAddress }: { linkId: number | null; unitAddress: number | null },
-): Promise<{ link: LinkSettings; name: string; unit: number } | undefined> {
+): Promise<{ linkId: number; link: LinkSettings; name: string; unit: number } | undefined> {
   if (linkId === null || unitAddress === null) return undefined;
   const [row] = await db.select().from(tables.link).where(eq(tables.link.id, linkId));
-  return row && { link: row.settings, name: row.name, unit: unitAddress };
+  return row && { linkId, link: row.settings, name: row.name, unit: unitAddress };
 }

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
+import { plover } from "@/families/testing";
 import { tables } from "@/server/database";
 import { beginDraft, changeDraft } from "@/server/drafts";
 import { findPosition } from "@/server/plant";
@@ -111,3 +112,22 @@ test("what was rehearsed is only added to, is listed with its position, and is n
     db.update(tables.rehearsal).set({ byName: "Nobody" }).where(eq(tables.rehearsal.id, newest!.id)),
   ).rejects.toThrow();
 });
+
+test("behind a gateway the pace is what was measured when a drive there was last read, and said to be that", async () => {
+  const other = await testPlant(
+    {},
+    { family: plover, make: { rating: "P-02", firmware: "2.4", serial: "AP-1" }, line: "canopen" },
+  );
+  try {
+    await recordStanding(other, await connectAndRead(other));
+    const at = (await findPosition(other.app.db, 1, "KL-03"))!;
+    const made = await makeRehearsal(other.app, other.person, 1, at, { record: 1 }, new Date());
+    if (!made.ok) throw new Error(made.trouble.text);
+    const { content } = (await findRehearsal(other.app.db, 1, made.value))!;
+    expect(content.paceTold).toBe(true);
+    expect(content.way).toMatch(/CANopen through a gateway, \d+\.\d ms an object, as measured there last/);
+    expect(content.ms.read).toBeGreaterThan(0);
+  } finally {
+    await other.close();
+  }
+}, 30_000);

@@ -5,7 +5,7 @@ import type { RehearsalInput, RehearsalWay } from "@/core/rehearse";
 import { USUAL_CHOICES, type PlanChoices } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
-import { notedWay, type Bench } from "@/server/bench";
+import { measuredPace, notedWay, type Bench } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { loadDraft } from "@/server/drafts";
@@ -92,8 +92,8 @@ async function ofRestore(
   if (!family) return NO_DEFINITION;
   const { values } = await loadReading(db, `restore-${id}-before`);
   const recorded = valuesByCode(await loadSet(db, (await recordById(db, recordId))!));
-  const link = bench.findDrive(memory.identity)?.address.link;
-  const way = link ? wayOver(link, family) : await noted(db, position, family);
+  const address = bench.findDrive(memory.identity)?.address;
+  const way = address ? await wayOver(db, address, family) : await noted(db, position, family);
   return good({
     ...wordsOf(way),
     input: { family, drive: memory.identity, live: values, recorded, choices: memory.choices, way: way.way },
@@ -152,8 +152,13 @@ interface Way {
 
 const wordsOf = ({ way, link }: Way): { way: string; paceTold: boolean } => {
   const pace = way.baud === undefined ? "" : `, ${way.baud.toLocaleString("en")} baud`;
+  const measured =
+    way.exchangeMs === undefined ? "" : `, ${way.exchangeMs.toFixed(1)} ms an object, as measured there last`;
   const where = link ? linkText(link) : "the usual way of its family";
-  return { way: `${where} (${FRAMING_WORDS[way.framing]}${pace})`, paceTold: way.framing !== "gateway" };
+  return {
+    way: `${where} (${FRAMING_WORDS[way.framing]}${pace}${measured})`,
+    paceTold: way.framing !== "gateway" || way.exchangeMs !== undefined,
+  };
 };
 
 const FRAMING_WORDS: Record<RehearsalWay["framing"], string> = {
@@ -165,7 +170,7 @@ const FRAMING_WORDS: Record<RehearsalWay["framing"], string> = {
 
 async function noted(db: Database, position: PositionRow, family: Definition): Promise<Way> {
   const known = await notedWay(db, position);
-  if (known) return wayOver(known.link, family);
+  if (known) return wayOver(db, known, family);
   const { modbus } = family.file;
   if (!modbus) return { way: { framing: "gateway" }, link: undefined };
   const framing = modbus.framings[0]!;
@@ -175,12 +180,18 @@ async function noted(db: Database, position: PositionRow, family: Definition): P
   };
 }
 
-/** The same framing, at the pace of the line where one is told; behind a gateway the family's usual one is taken. */
-function wayOver(link: LinkSettings, { file: { modbus, canopen } }: Definition): Way {
+/** The same framing, at the pace of the line where one is told; behind a gateway the family's usual one is taken, of a bus the one that was measured there last. */
+async function wayOver(
+  db: Database,
+  { linkId, link }: { linkId: number; link: LinkSettings },
+  { file: { modbus, canopen } }: Definition,
+): Promise<Way> {
   const baud = modbus?.defaults.baud;
   switch (link.kind) {
     case "canopen-gateway":
-      return { way: { framing: canopen ? "gateway" : "rtu", baud }, link };
+      return canopen
+        ? { way: { framing: "gateway", exchangeMs: await measuredPace(db, linkId) }, link }
+        : { way: { framing: "rtu", baud }, link };
     case "modbus-serial":
       return { way: { framing: link.framing, baud: link.baud }, link };
     case "modbus-rtu-over-tcp":

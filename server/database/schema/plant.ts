@@ -1,5 +1,15 @@
 /** The plant: areas, positions, drives, and the links that lead to them. */
-import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique } from "drizzle-orm/pg-core";
+import {
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+} from "drizzle-orm/pg-core";
 import type { DriveIdentity } from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
 import { WHEREABOUTS } from "@/core/plant";
@@ -50,6 +60,8 @@ export const link = pgTable(
     key: text("key").notNull(),
     settings: jsonb("settings").$type<LinkSettings>().notNull(),
     lastSuccess: moment("last_success"),
+    /** What a value took when a drive on it was last read whole, in ms; kept where the pace cannot be worked out from the settings. */
+    msAValue: doublePrecision("ms_a_value"),
   },
   (table) => [unique().on(table.plantId, table.key)],
 );

@@ -36,6 +36,8 @@ export interface LookTiming {
 }
 
 export interface WholeReading {
+  /** What a value took, in ms; of a reading of everything that went through in one go. */
+  msAValue?: number;
   values: Map<string, RawValue>;
   /** Codes the drive would not give. */
   refused: string[];

@@ -44,6 +44,8 @@ export async function readWhole(
     reading,
   );
   if (!isEverything(scope)) view.part = true;
+  let inOneGo = isEverything(scope) && reading.done.size === 0;
+  const startedAt = clock.now();
   const pace = new Pace(clock, reading.done.size === 0 ? 0 : count(view) / wanted.length);
   const keeping: Array<Promise<void>> = [];
   const groups = new Map(definition.groups.map((each) => [each.id, each]));
@@ -91,6 +93,7 @@ export async function readWhole(
     // What was read of a group that is not whole is read again: the drive may have been switched off meanwhile.
     forgetHalfGroups(definition.parameters, reading);
     view.phase = "waiting";
+    inOneGo = false;
     drive.noteTrouble(result.trouble);
     tell(true);
     const back = await drive.whenBack(signal);
@@ -99,9 +102,10 @@ export async function readWhole(
       return bad(back.trouble);
     }
   }
+  const msAValue = inOneGo ? (clock.now() - startedAt) / wanted.length : undefined;
   await Promise.all(keeping);
   tell(true);
-  return good({ values: reading.values, refused: reading.refused });
+  return good({ values: reading.values, refused: reading.refused, msAValue });
 }
 
 /** How far it has come against how long it took. */

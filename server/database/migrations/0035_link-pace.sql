@@ -1,0 +1,1 @@
+ALTER TABLE "link" ADD COLUMN "ms_a_value" double precision;
