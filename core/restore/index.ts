@@ -1,4 +1,5 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
+export { axisCourse, type AxisCourse } from "./axis-course";
 export {
   checkOperation,
   checkRestore,

@@ -3,8 +3,10 @@ import { describe, expect, test } from "@jest/globals";
 import { render, screen } from "@testing-library/react";
 import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import type { ConnectionView } from "@/core/contract";
+import type { AxisCourse } from "@/core/restore";
 import { InPlant, withPage } from "@/features/testing";
 import { changeOf, FirmwarePage } from "./firmware-page";
+import { OneByOne } from "./one-by-one";
 
 withPage();
 
@@ -66,6 +68,7 @@ describe("the page", () => {
             before={chosen}
             way={undefined}
             axes={[]}
+            carried={undefined}
             receipts={[]}
           />
         </AppRouterContext>
@@ -84,5 +87,37 @@ describe("the page", () => {
     expect(document.querySelector('[data-step="2"]')!.getAttribute("data-state")).toBe("open");
     expect(document.querySelector('[data-step="5"]')!.getAttribute("data-state")).toBe("later");
     expect(screen.queryByText(/Carry record/)).toBeNull();
+  });
+});
+
+describe("a rack, one axis after the other", () => {
+  const shown = (axes: AxisCourse[]) =>
+    render(
+      <InPlant>
+        <OneByOne tag="SO-02" axes={axes} record={9} connection="a" />
+      </InPlant>,
+    );
+  test("the next is the first that is not verified, also where one went wrong", () => {
+    shown([
+      { axis: 1, receipt: 4, verified: true },
+      { axis: 2, receipt: 5, verified: false },
+      { axis: 3, verified: false },
+    ]);
+    expect(screen.getAllByRole("listitem").map((each) => each.textContent)).toEqual([
+      "Axis 1verified, receipt 4",
+      "Axis 2not verified, receipt 5Restore record 9 onto axis 2 alone →",
+      "Axis 3Restore record 9 onto axis 3 alone →",
+    ]);
+    const links = screen.getAllByRole("link", { name: /onto axis/ });
+    expect(links[0]!.getAttribute("href")).toContain("/positions/SO-02/restore?record=9&connection=a&axis=2");
+    expect(links[0]!.className).not.toBe(links[1]!.className);
+  });
+  test("when all are, it says so and offers nothing", () => {
+    shown([
+      { axis: 1, receipt: 4, verified: true },
+      { axis: 2, receipt: 4, verified: true },
+    ]);
+    expect(document.body.textContent).toContain("All 2 axes are restored and verified.");
+    expect(screen.queryByRole("link", { name: /onto axis/ })).toBeNull();
   });
 });

@@ -1,20 +1,19 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { bench, type ConnectionView } from "@/core/contract";
-import type { Trouble } from "@/core/drive";
+import type { ConnectionView } from "@/core/contract";
 import type { LinkSettings } from "@/core/link";
-import { LiveWarning } from "@/features/bench/live-warning";
+import type { AxisCourse } from "@/core/restore";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
-import { act, ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button, ButtonLink } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
+import { OneByOne } from "./one-by-one";
+import { LetGo, Reach } from "./reach";
 
 interface RecordWords {
   number: number;
@@ -35,14 +34,16 @@ interface Props {
   /** The record of before, once somebody has said which it is. */
   before: RecordWords | undefined;
   way: { link: LinkSettings; name: string; unit: number } | undefined;
-  /** Axes of a rack; none where it has no several. */
-  axes: number[];
+  /** Axes of a rack, and how each came out since; none where it has no several. */
+  axes: AxisCourse[];
+  /** The newest record that was made of a draft since: what was carried over. */
+  carried: number | undefined;
   /** What was restored here since the record of before, the newest first. */
   receipts: Array<{ id: number; outcome: string; words: string; at: number }>;
 }
 
 /** A drive whose firmware is changed by its vendor's own means: recorded before, recognised after, carried over, compared and restored. Firmware itself is never written from here. */
-export function FirmwarePage({ tag, title, name, newest, before, way, axes, receipts }: Props) {
+export function FirmwarePage({ tag, title, name, newest, before, way, axes, carried, receipts }: Props) {
   const { to } = usePlant();
   const router = useRouter();
   const { connections } = useLive();
@@ -161,7 +162,7 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, rece
             number={5}
             title="Carry over and restore"
             state={step(
-              receipts[0]?.outcome === "verified" && changed === "firmware",
+              changed === "firmware" && restored(receipts, axes),
               changed === "firmware" && here?.fit === "fits",
             )}
             found={receipts.length > 0 && `${receipts.length} restored since`}
@@ -193,11 +194,20 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, rece
                     Restore record {before.number} as it is →
                   </ButtonLink>
                 </div>
-                {axes.length > 1 && (
+                {carried !== undefined && (
                   <p>
-                    It has {axes.length} axes: restore one alone, look at it, then the next; the plan offers
-                    each.
+                    Record {carried} was entered from a draft since:{" "}
+                    <Link
+                      className="underline underline-offset-4"
+                      href={to(`/positions/${tag}/restore?record=${carried}&connection=${here.id}`)}
+                    >
+                      restore record {carried}
+                    </Link>
+                    .
                   </p>
+                )}
+                {axes.length > 1 && (
+                  <OneByOne tag={tag} axes={axes} record={carried ?? before.number} connection={here.id} />
                 )}
               </div>
             )}
@@ -220,6 +230,10 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, rece
   );
 }
 
+/** Everything is restored: of a rack every axis, of another drive by the newest restore. */
+const restored = (receipts: Props["receipts"], axes: readonly AxisCourse[]): boolean =>
+  axes.length > 1 ? axes.every((each) => each.verified) : receipts[0]?.outcome === "verified";
+
 /** Whether it is the drive of before with another firmware, another drive, or nothing is known of it yet. */
 export function changeOf(
   here: ConnectionView | undefined,
@@ -233,80 +247,3 @@ export function changeOf(
 
 const recordWords = ({ number, takenAt, byName, firmware, serial }: RecordWords): string =>
   `record ${number} of ${moment(takenAt)} by ${byName}, serial ${serial}, firmware ${firmware}`;
-
-function LetGo({ view }: { view: ConnectionView }) {
-  const { plant } = usePlant();
-  const letGo = (): void =>
-    void act(bench.letGo, { params: { plant, connection: view.id }, body: { although: true } });
-  return (
-    <p className="flex flex-wrap gap-3 items-center">
-      <Button onClick={letGo}>Let go of it</Button>
-      <span className="text-soft">It still has firmware {view.identity?.firmware}.</span>
-    </p>
-  );
-}
-
-/** Connects over the noted way, or leads to the drive that is connected. */
-function Reach({
-  tag,
-  name,
-  way,
-  here,
-  words,
-}: {
-  tag: string;
-  name: string;
-  way: Props["way"];
-  here: ConnectionView | undefined;
-  words: string;
-}) {
-  const { plant, to } = usePlant();
-  const router = useRouter();
-  const [warning, setWarning] = useState(false);
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState<Trouble>();
-  if (here)
-    return (
-      <Link className="underline underline-offset-4" href={to(`/bench/${here.id}`)}>
-        {tag} is connected: open it, read it and record it
-      </Link>
-    );
-  if (!way)
-    return (
-      <Link className="underline underline-offset-4" href={to("/bench")}>
-        Connect it on the bench
-      </Link>
-    );
-  const connect = async (): Promise<void> => {
-    setBusy(true);
-    setTrouble(undefined);
-    const body = { link: way.link, unit: way.unit };
-    const connected = await ask(bench.connect, { params: { plant }, body });
-    setBusy(false);
-    if (connected.ok) return router.refresh();
-    if (connected.trouble.kind === "not-acknowledged") setWarning(true);
-    else setTrouble(connected.trouble);
-  };
-  if (warning)
-    return (
-      <LiveWarning
-        name={name}
-        onAcknowledged={() => {
-          setWarning(false);
-          void connect();
-        }}
-      />
-    );
-  return (
-    <div className="space-y-2">
-      <Button disabled={busy} onClick={() => void connect()}>
-        {words} ({way.name}, address {way.unit})
-      </Button>
-      {trouble && (
-        <Notice kind="caution" title={trouble.text}>
-          {trouble.remedy}
-        </Notice>
-      )}
-    </div>
-  );
-}

@@ -1,10 +1,10 @@
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
-import { OUTCOME_WORDS, partWords } from "@/core/restore";
+import { axisCourse, OUTCOME_WORDS, partWords } from "@/core/restore";
 import { FirmwarePage } from "@/features/firmware/firmware-page";
 import { notedWay } from "@/server/bench";
-import { newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
+import { listRecords, newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
 
@@ -21,6 +21,9 @@ const { Page, generateMetadata } = page("see", {
           ({ content, at }) => content.kind === "restore" && at > before.takenAt,
         )
       : [];
+    const carried = (await listRecords(app.db, position.id)).find(
+      (each) => each.origin === "draft" && before && each.number > before.number,
+    );
     return (
       <FirmwarePage
         tag={position.tag}
@@ -29,7 +32,11 @@ const { Page, generateMetadata } = page("see", {
         newest={newest && wordsOf(newest)}
         before={before && wordsOf(before)}
         way={await notedWay(app.db, position)}
-        axes={Array.from({ length: before?.facts.axes ?? 0 }, (_, i) => i + 1)}
+        axes={axisCourse(
+          Array.from({ length: before?.facts.axes ?? 0 }, (_, i) => i + 1),
+          since.map(({ id, content: { outcome, part } }) => ({ id, outcome, part })),
+        )}
+        carried={carried?.number}
         receipts={since.map(({ id, content, at }) => ({
           id,
           at: at.getTime(),
