@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { definitionFor } from "@/core/definition";
+import type { RawValue } from "@/core/value";
 import { hollin, plover, rill } from "@/families/testing";
 import { closingLines, type CameOut } from "./closing";
 
@@ -39,4 +40,21 @@ test("only what hands have opened is closed by hand", () => {
     [],
   );
   expect(closingLines(verified, undefined)).toEqual([]);
+});
+
+test("an access level that a password closed is closed by hand again; one that the recorded drive had not is opened", () => {
+  const leftOut = (to: RawValue): CameOut => ({
+    kind: "restore",
+    results: [{ code: "H.lim.1/1", to: 1, verdict: "verified" }],
+    leftOut: [{ code: "H.mac.14", to }],
+  });
+  expect(closingLines(leftOut(1), hollin)).toEqual([
+    "Set again at the keypad, as it was on the recorded drive: Password for this table (H.mac.14)",
+  ]);
+  // Whatever a file brought in, a line never holds the password itself.
+  expect(closingLines(leftOut(4711), hollin).join()).not.toContain("4711");
+  expect(closingLines(leftOut(0), hollin)).toEqual([
+    "Cleared at the keypad, or known to whoever needs it, since the recorded drive had none: Password for this table (H.mac.14)",
+  ]);
+  expect(closingLines({ ...leftOut(1), kind: "make-permanent" }, hollin)).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import type { Definition } from "@/core/definition";
-import type { RawValue } from "@/core/value";
+import { veiled, type RawValue } from "@/core/value";
 import type { Operation } from "./operation";
 import type { ParameterResult } from "./verify";
 
@@ -12,13 +12,15 @@ export interface CameOut {
 }
 
 /**
- * What was opened at the drive for writing and only hands can close again, and locks that are not known to be as recorded: a line each, to be ticked before the machine is handed back. None where nothing was written, after a
+ * What was opened at the drive for writing and only hands can close again, and locks and passwords that are not known to be as recorded: a line each, to be ticked before the machine is handed back. None where nothing was written, after a
  * power-off (which needs no permission, and takes one away), or where the definition is not here any more.
  */
 export function closingLines(cameOut: CameOut, definition: Definition | undefined): string[] {
   const { kind, results } = cameOut;
   if (!definition || results.length === 0 || kind === "power-off") return [];
-  return [...ofPermission(definition), ...(kind === "restore" ? ofLocks(cameOut, definition) : [])];
+  const ofRestore =
+    kind === "restore" ? [...ofLocks(cameOut, definition), ...ofPasswords(cameOut, definition)] : [];
+  return [...ofPermission(definition), ...ofRestore];
 }
 
 /** A permission that was given over the link ends by itself. */
@@ -43,3 +45,17 @@ function ofLocks({ results, leftOut = [] }: CameOut, { file, byCode }: Definitio
       : [];
   });
 }
+
+/** A password is never written from here: an access level that one closed is open on the replacement until somebody sets it again, and the other way round. */
+function ofPasswords({ leftOut = [] }: CameOut, { byCode }: Definition): string[] {
+  return leftOut.flatMap(({ code, to }) => {
+    const parameter = byCode.get(code);
+    if (parameter?.kind !== "secret" || to === undefined) return [];
+    const title = `${parameter.name} (${code})`;
+    return isNotSet(veiled(parameter, to))
+      ? [`Cleared at the keypad, or known to whoever needs it, since the recorded drive had none: ${title}`]
+      : [`Set again at the keypad, as it was on the recorded drive: ${title}`];
+  });
+}
+
+const isNotSet = (raw: RawValue): boolean => raw === 0 || raw === "";
