@@ -2,6 +2,7 @@ import { createServer, type Server, type Socket } from "node:net";
 import type { StandInDrive } from "@/core/stand-in";
 import { serveGateway } from "./canopen-wire";
 import { serveModbus } from "./modbus-wire";
+import { Pace } from "./pace";
 import { Pseudo } from "./pseudo-terminal";
 import type { AskedOf, Disturbance, Fault, LineKind, LineSettings, SpokenLine } from "./spoken-line";
 
@@ -10,6 +11,7 @@ export class StandInLine implements SpokenLine {
   drives: StandInDrive[] = [];
   plugged = true;
   disturbance: Disturbance = "none";
+  readonly pace = new Pace();
   /** Exchanges so far, for tests that count frames. */
   exchanges = 0;
   fault: ((exchange: number, question: AskedOf) => Fault | undefined) | undefined;

@@ -9,7 +9,6 @@ import {
   tcpFraming,
 } from "@/core/protocol/modbus";
 import { handleModbus } from "@/core/stand-in";
-import { until } from "./pace";
 import type { SpokenLine } from "./spoken-line";
 
 const GATEWAY_WAIT_MS = 150;
@@ -76,7 +75,7 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
   const refuse = (code: number): void => answered(Uint8Array.of((frame.pdu[0] ?? 0) | 0x80, code));
   if (!drive) {
     if (!line.settings.gateway) return;
-    await until(startedAt + GATEWAY_WAIT_MS);
+    await line.pace.until(startedAt + GATEWAY_WAIT_MS);
     return refuse(11);
   }
   line.exchanges += 1;
@@ -94,7 +93,7 @@ async function exchange(line: SpokenLine, frame: Frame, answered: (pdu: Uint8Arr
   const pdu = encodeAnswer(question, answer);
   if (line.settings.baud > 0) {
     const { turnaroundMs } = drive.shown.definition.file.modbus!;
-    await until(
+    await line.pace.until(
       startedAt +
         exchangeMs(
           { baud: line.settings.baud, bitsPerCharacter: 11, turnaroundMs },

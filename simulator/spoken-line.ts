@@ -1,4 +1,5 @@
 import type { StandInDrive } from "@/core/stand-in";
+import type { Pace } from "./pace";
 import type { PortSettings } from "./pseudo-terminal";
 
 /** How the line is spoken. "serial" is RTU or ASCII on a pseudo-terminal, which stands for a real port. */
@@ -40,6 +41,7 @@ export interface SpokenLine {
   readonly settings: LineSettings;
   readonly drives: StandInDrive[];
   readonly disturbance: Disturbance;
+  readonly pace: Pace;
   exchanges: number;
   readonly fault: ((exchange: number, question: AskedOf) => Fault | undefined) | undefined;
   /** How whoever opened the pseudo-terminal has set it; undefined where there is none. */

@@ -64,3 +64,35 @@ test("moments, JSON, texts that look like numbers and NULL come over as they are
   };
   expect(rows).toEqual([{ nothing: null, big: 9007199254740993n }]);
 });
+
+test("a query that is asked again is not parsed again, with other values, after it failed, and after very many others", async () => {
+  const named = (name: string) =>
+    database.db.select({ name: area.name, sort: area.sort }).from(area).where(eq(area.name, name));
+  expect(await named("area 3")).toEqual([{ name: "area 3", sort: 3 }]);
+  expect(await named("area 4")).toEqual([{ name: "area 4", sort: 4 }]);
+  const divided = (by: number) => database.db.execute(sql`select 12 / ${by}::int as n`);
+  const nth = async (by: number) => (await divided(by)) as unknown as { rows: unknown[] };
+  expect((await nth(4)).rows).toEqual([{ n: 3 }]);
+  await expect(divided(0)).rejects.toMatchObject({ cause: { code: "22012" } });
+  expect((await nth(3)).rows).toEqual([{ n: 4 }]);
+  // More texts than are kept.
+  for (let i = 0; i < 450; i++) await database.db.execute(sql.raw(`select ${i} as n`));
+  expect(await named("area 5")).toEqual([{ name: "area 5", sort: 5 }]);
+  expect((await nth(2)).rows).toEqual([{ n: 6 }]);
+  const { rows } = (await database.db.execute(
+    sql`select count(*)::int as n from pg_prepared_statements`,
+  )) as unknown as { rows: Array<{ n: number }> };
+  expect(rows[0]!.n).toBeLessThanOrEqual(400);
+  expect(rows[0]!.n).toBeGreaterThan(300);
+});
+
+test("within a transaction that failed, what was kept is of use afterwards", async () => {
+  const one = () => database.db.execute(sql`select 41 + ${1}::int as n`);
+  await one();
+  const failed = database.db.transaction(async (tx) => {
+    await tx.execute(sql`select 1 / ${0}::int as n`).catch(() => undefined);
+    await tx.execute(sql`select 41 + ${1}::int as n`);
+  });
+  await expect(failed).rejects.toMatchObject({ cause: { code: "25P02" } });
+  expect(((await one()) as unknown as { rows: unknown[] }).rows).toEqual([{ n: 42 }]);
+});

@@ -1,12 +1,13 @@
 import type { PGlite } from "@electric-sql/pglite";
 import { Peer, type Port } from "@/server/rpc";
+import { tellsError, type Statements } from "./statements";
 import type { Turns } from "./turns";
-import { decodeAnswer, encodeQuery } from "./wire";
+import { decodeAnswer, encodeQuery, type QueryMessage } from "./wire";
 
 /** What can be asked of the thread that holds the embedded database. */
 export type DatabaseAsks = {
   /** A query and its answer as the protocol's bytes: rows are taken apart by who asked for them. */
-  query: { arg: { message: Uint8Array; transaction?: number }; event: never; value: Uint8Array };
+  query: { arg: { message: QueryMessage; transaction?: number }; event: never; value: Uint8Array };
   /** Opens a transaction; its number comes as the event. It ends when `finish` says so, or with the connection. */
   transaction: { arg: undefined; event: number; value: void };
   finish: { arg: { transaction: number; commit: boolean }; event: never; value: void };
@@ -15,20 +16,22 @@ export type DatabaseAsks = {
 };
 
 /**
- * Lets whoever holds the other end of a port work on the database. `turns` are those of all ports: a transaction holds the database until it is
+ * Lets whoever holds the other end of a port work on the database. `statements` and `turns` are those of all ports: a transaction holds the database until it is
  * finished; questions outside it wait, its own go through. `aborted` is told when the database ended itself (severity PANIC, as when its log cannot be
  * written): from then on it answers nothing any more.
  */
 export function serveDatabase(
   pg: PGlite,
+  statements: Statements,
   turns: Turns,
   port: Port,
   aborted: (why: string) => void,
 ): Peer<DatabaseAsks, Record<never, never>> {
   const open = new Map<number, (commit: boolean) => void>();
   let next = 1;
-  const answerTo = async (message: Uint8Array): Promise<Uint8Array> => {
-    const answer = await pg.execProtocolRaw(message);
+  const answerTo = async (message: QueryMessage): Promise<Uint8Array> => {
+    const answer = await pg.execProtocolRaw(statements.bytesOf(message));
+    if (tellsError(answer)) statements.forget(message);
     const why = whyAborted(answer);
     if (why !== undefined) aborted(why);
     // A view into the database's memory would be copied with all of that memory.

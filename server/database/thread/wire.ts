@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { types } from "@electric-sql/pglite";
 import { DatabaseError, serialize } from "pg-protocol";
 import { Parser } from "pg-protocol/dist/parser";
@@ -22,15 +23,31 @@ const PARSERS: Record<number, (text: string, type: number) => unknown> = {
   ...Object.fromEntries(AS_TEXT.map((oid) => [oid, (text: string) => text])),
 };
 
-/** One query as one message: parse, bind, describe, execute, sync (PostgreSQL 18 documentation, 54.2.3). */
-export function encodeQuery(sql: string, params: readonly unknown[]): Uint8Array {
-  return Buffer.concat([
-    serialize.parse({ text: sql }),
-    serialize.bind({ values: params.map(textOf) }),
+/** A query on its way: its text, and what has it run once that is parsed. */
+export interface QueryMessage {
+  text: string;
+  /** Under which the database may keep it parsed; absent for what is hardly ever asked twice. */
+  name?: string;
+  run: Uint8Array;
+}
+
+/** A text that is longer was made for so many rows or values, and hardly comes again. */
+const LONGEST_KEPT = 4000;
+const OFTEN_ASKED = /^\s*(select|insert|update|delete|with)\b/i;
+
+/** One query as one message: bind, describe, execute, sync (PostgreSQL 18 documentation, 54.2.3). */
+export function encodeQuery(text: string, params: readonly unknown[]): QueryMessage {
+  const name =
+    text.length <= LONGEST_KEPT && OFTEN_ASKED.test(text)
+      ? createHash("sha256").update(text).digest("base64url")
+      : undefined;
+  const run = Buffer.concat([
+    serialize.bind({ statement: name, values: params.map(textOf) }),
     serialize.describe({ type: "P" }),
     serialize.execute(),
     serialize.sync(),
   ]);
+  return { text, name, run };
 }
 
 /** A parameter as text, which the database reads by the type that it expects there. */

@@ -4,6 +4,7 @@ import type { SentCommand } from "@/core/restore/run";
 import type { Piece } from "@/core/set";
 import { encodeKey, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
+import { GroupKeeper } from "./group-keeper";
 
 const { readingGroup, job, jobStep } = tables;
 
@@ -27,15 +28,22 @@ export async function loadReading(db: Database, reading: string): Promise<Progre
   return progress;
 }
 
-/** Keeps one whole group of a reading, in one statement. */
-export async function keepGroup(
+type GroupRow = typeof readingGroup.$inferInsert;
+const keepers = new WeakMap<Database, GroupKeeper<GroupRow>>();
+
+/** Keeps one whole group of a reading; those of all readings that come at once go in one statement. */
+export function keepGroup(
   db: Database,
   reading: string,
   group: string,
   content: Piece,
   refused: string[],
 ): Promise<void> {
-  await db.insert(readingGroup).values({ readingId: reading, group, content, refused }).onConflictDoNothing();
+  const keeper =
+    keepers.get(db) ??
+    new GroupKeeper<GroupRow>((rows) => db.insert(readingGroup).values(rows).onConflictDoNothing());
+  keepers.set(db, keeper);
+  return keeper.add({ readingId: reading, group, content, refused });
 }
 
 /** Writes one step of a restore down. */
