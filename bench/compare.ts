@@ -29,6 +29,7 @@ export function widened(base: Definition, count: number): Definition {
   delete file.presets;
   delete file.startsByItself;
   delete file.couplings;
+  delete file.locks;
   delete file.modbus!.linkTimeoutCode;
   delete file.modbus!.line;
   delete file.modbus!.addressCode;

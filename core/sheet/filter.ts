@@ -14,6 +14,8 @@ export interface SheetFilter {
   without: readonly ParameterKind[];
   /** One axis alone; what the axes share is 0. */
   axis?: number;
+  /** One parameter set alone; what no set holds is 0. */
+  set?: number;
   /** Only these, axis and set included. */
   only?: ReadonlySet<string>;
   /** A list of codes without axis and set: only these, in this order, under this title. */
@@ -46,6 +48,7 @@ export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
     (!filter.differences || row.differs) &&
     !filter.without.includes(row.kind) &&
     (filter.axis === undefined || group.axis === filter.axis) &&
+    (filter.set === undefined || (row.set ?? 0) === filter.set) &&
     (!filter.only || filter.only.has(row.code)) &&
     (!wanted || wanted.has(row.base ?? row.code)) &&
     meetsAll(row, data.columns, find.conditions);

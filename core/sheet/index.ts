@@ -8,6 +8,7 @@ export {
   type SheetGroup,
   type SheetRow,
 } from "./rows";
+export { BESIDES, besidesOf, numbersOf, sideBySide, type Beside } from "./beside";
 export { filterSheet, kindsOf, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";
 export { copyText } from "./copy";

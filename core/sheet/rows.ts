@@ -28,6 +28,8 @@ export interface SheetRow {
   kind: ParameterKind;
   /** The code without axis and set, where there are several. */
   base?: string;
+  /** The parameter set that holds it; absent where none does. */
+  set?: number;
   /** The texts of its choices, where it has some: one looks for what a parameter can do. */
   choices?: string;
   cells: Cell[];
@@ -107,6 +109,7 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
       help: parameter.help,
       kind: parameter.kind,
       ...(parameter.base === parameter.code ? {} : { base: parameter.base }),
+      ...(parameter.set > 0 ? { set: parameter.set } : {}),
       ...(parameter.choices ? { choices: parameter.choices.map((each) => each.text).join(" ") } : {}),
       cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,

@@ -1,7 +1,7 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
-import { filterSheet, gridOf, type SheetData, type SheetRow } from "@/core/sheet";
+import { besidesOf, filterSheet, gridOf, sideBySide, type SheetData, type SheetRow } from "@/core/sheet";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { usePhone } from "@/ui/use-phone";
@@ -41,9 +41,16 @@ interface Props {
   editor?: (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
 }
 
+const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
+
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
-export function Sheet({ data, start = "all", place, of, dim, hollow, actions, editor }: Props) {
+export function Sheet(props: Props) {
+  const { data: whole, start = "all", place, dim, hollow } = props;
   const [view, change] = useView({ ...EVERYTHING, differences: start === "differences" }, place);
+  const beside = besidesOf(whole).find((each) => each === view.beside);
+  const data = useMemo(() => (beside ? sideBySide(whole, beside) : whole), [whole, beside]);
+  // A row of several sets or axes is no one parameter: it has no leaf, and nothing is changed in it.
+  const { of, actions, editor } = beside ? NOTHING_ELSE : props;
   const selected = view.at;
   /** The other end of what is chosen, when several rows are. */
   const [anchor, setAnchor] = useState<string>();
@@ -51,7 +58,7 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
   const own = useOwnList(data.family, data.essentials);
   const scroller = useRef<HTMLDivElement>(null);
   const foot = useRef<HTMLDivElement>(null);
-  const { text, could, notDefault, differences, list, without, axis } = view;
+  const { text, could, notDefault, differences, list, without, axis, set } = view;
   const since = of?.earlier?.includes(view.since ?? 0) ? view.since : undefined;
   const only = useChanged(of, since);
   const found = useMemo(() => {
@@ -63,10 +70,11 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
       differences,
       without,
       axis,
+      set,
       only,
       list: list && codes && { title: list === "mine" ? "My list" : "Essentials", codes },
     });
-  }, [data, text, could, notDefault, differences, list, without, axis, only, own.codes]);
+  }, [data, text, could, notDefault, differences, list, without, axis, set, only, own.codes]);
   const { groups } = found;
   const phone = usePhone();
   const printing = usePrinting();
@@ -148,6 +156,7 @@ export function Sheet({ data, start = "all", place, of, dim, hollow, actions, ed
     <div className="flex flex-col min-h-[max(18rem,70dvh)] md:min-h-72 flex-1 basis-0 print-flow">
       <Toolbar
         data={data}
+        whole={whole}
         view={view}
         onView={change}
         found={found}

@@ -1,17 +1,20 @@
 "use client";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { useMemo, useRef } from "react";
-import { kindsOf, type Filtered, type SheetData } from "@/core/sheet";
+import { BESIDES, kindsOf, type Filtered, type SheetData } from "@/core/sheet";
 import type { ParameterKind } from "@/core/value";
 import { useAwake } from "@/ui/awake";
 import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
 import { Toggle } from "@/ui/toggle";
 import { KIND_WORDS } from "./kinds";
+import { PartChoice } from "./part-choice";
 import { EVERYTHING, type View } from "./use-view";
 
 interface Props {
   data: SheetData;
+  /** The same without anything side by side. */
+  whole: SheetData;
   view: View;
   onView: (change: Partial<View>) => void;
   found: Filtered;
@@ -22,18 +25,17 @@ interface Props {
 }
 
 /** What of a sheet is shown: a search within it, and which rows. Whatever is on holds together. */
-export function Toolbar({ data, view, onView, found, mine, earlier }: Props) {
+export function Toolbar({ data, whole, view, onView, found, mine, earlier }: Props) {
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
-  const { all, notDefault, differs, kinds, axes } = useMemo(() => {
+  const { all, notDefault, differs, kinds } = useMemo(() => {
     const rows = data.groups.flatMap((each) => each.rows);
     return {
       all: rows.length,
       notDefault: rows.filter((each) => each.notDefault).length,
       differs: rows.filter((each) => each.differs).length,
       kinds: kindsOf(data),
-      axes: [...new Set(data.groups.map((each) => each.axis))].sort((one, other) => one - other),
     };
   }, [data]);
   const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
@@ -77,22 +79,9 @@ export function Toolbar({ data, view, onView, found, mine, earlier }: Props) {
             My list <Count of={mine} />
           </Toggle>
         )}
-        {axes.length > 1 && (
-          <select
-            aria-label="Axis"
-            value={view.axis ?? ""}
-            disabled={!awake}
-            onChange={({ target: { value } }) => onView({ axis: value === "" ? undefined : Number(value) })}
-            className="min-h-8 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2"
-          >
-            <option value="">every axis</option>
-            {axes.map((each) => (
-              <option key={each} value={each}>
-                {each === 0 ? "shared by all" : `axis ${each}`}
-              </option>
-            ))}
-          </select>
-        )}
+        {BESIDES.map((each) => (
+          <PartChoice key={each} of={each} data={whole} view={view} onView={onView} />
+        ))}
         {earlier.length > 0 && (
           <select
             aria-label="Changed since"
@@ -134,6 +123,7 @@ export function Toolbar({ data, view, onView, found, mine, earlier }: Props) {
                     could: undefined,
                     list: undefined,
                     axis: undefined,
+                    set: undefined,
                     since: undefined,
                   })
                 }

@@ -1,6 +1,7 @@
 "use client";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useState } from "react";
+import { BESIDES, type Beside } from "@/core/sheet";
 import { PARAMETER_KINDS, type ParameterKind } from "@/core/value";
 import { useSettled } from "@/features/live/query";
 import { useAwake } from "@/ui/awake";
@@ -15,6 +16,9 @@ export interface View {
   list?: "essentials" | "mine";
   without: ParameterKind[];
   axis?: number;
+  set?: number;
+  /** Its sets or its axes side by side. */
+  beside?: Beside;
   /** Only settings that are otherwise than in this earlier record. */
   since?: number;
   /** The row in hand. */
@@ -23,14 +27,16 @@ export interface View {
 
 export const EVERYTHING: View = { text: "", notDefault: false, differences: false, without: [] };
 const SETTLE_MS = 400;
-const NAMES = ["find", "show", "hide", "axis", "since", "at"] as const;
+const NAMES = ["find", "show", "hide", "axis", "set", "beside", "since", "at"] as const;
 
 /** The view that an address tells; undefined where it tells none. */
 export function viewOf(params: URLSearchParams): View | undefined {
   if (!NAMES.some((each) => params.has(each))) return undefined;
   const show = (params.get("show") ?? "").split(",");
   const list = (["essentials", "mine"] as const).find((each) => show.includes(each));
-  const axis = params.get("axis");
+  const axis = numberOf(params.get("axis"));
+  const set = numberOf(params.get("set"));
+  const beside = BESIDES.find((each) => each === params.get("beside"));
   const since = params.get("since");
   const without = (params.get("hide") ?? "").split(",");
   return {
@@ -40,11 +46,16 @@ export function viewOf(params: URLSearchParams): View | undefined {
     without: PARAMETER_KINDS.filter((each) => without.includes(each)),
     ...(show.includes("could") ? { could: true } : {}),
     ...(list ? { list } : {}),
-    ...(axis !== null && /^\d{1,2}$/.test(axis) ? { axis: Number(axis) } : {}),
+    ...(axis === undefined ? {} : { axis }),
+    ...(set === undefined ? {} : { set }),
+    ...(beside ? { beside } : {}),
     ...(since !== null && /^[1-9]\d{0,8}$/.test(since) ? { since: Number(since) } : {}),
     ...(params.has("at") ? { at: params.get("at")! } : {}),
   };
 }
+
+const numberOf = (text: string | null): number | undefined =>
+  text !== null && /^\d{1,2}$/.test(text) ? Number(text) : undefined;
 
 /** Puts a view into an address; what else stands there stays. */
 export function withView(params: URLSearchParams, view: View): URLSearchParams {
@@ -61,6 +72,8 @@ export function withView(params: URLSearchParams, view: View): URLSearchParams {
   next.set("show", show.join(","));
   if (view.without.length > 0) next.set("hide", view.without.join(","));
   if (view.axis !== undefined) next.set("axis", String(view.axis));
+  if (view.set !== undefined) next.set("set", String(view.set));
+  if (view.beside) next.set("beside", view.beside);
   if (view.since !== undefined) next.set("since", String(view.since));
   if (view.at !== undefined) next.set("at", view.at);
   return next;

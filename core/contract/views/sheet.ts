@@ -19,6 +19,7 @@ export const row = object({
   help: text(),
   kind: oneOf(PARAMETER_KINDS),
   base: optional(text()),
+  set: optional(whole()),
   choices: optional(text()),
   cells: list(cell),
   notDefault: yesNo,
