@@ -145,3 +145,51 @@ test("a file stands beside a record for comparison, says that it is in no ledger
   await page.goto(at("/compare?c=KL-01:standing&c=file:0badf11e"));
   await expect(page.getByText("Not shown: file:0badf11e.")).toBeVisible();
 });
+
+test("a note on a parameter is written beside it, flagged in the margin of every record, found by its filter, and taken off", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/positions/KL-05"));
+  const grid = page.getByRole("grid", { name: "Parameters" });
+  await page.keyboard.press("f");
+  await page.keyboard.type("4r");
+  await grid.locator('[data-code="4r"]').dblclick();
+  const note = page.getByRole("region", { name: "Note" });
+  await note.getByRole("button", { name: "Write a note for KL-05" }).click();
+  await note.getByLabel("Note on 4r").fill("Below 1.5 s the tiles slip on the rollers.");
+  await note.getByRole("button", { name: "Keep it" }).click();
+  await expect(note).toContainText("Below 1.5 s the tiles slip on the rollers.");
+  await expect(grid.locator('[data-code="4r"]').getByRole("img", { name: "has a note" })).toBeVisible();
+  await expectSoundByDayAndNight(page);
+
+  // Whatever record is looked at.
+  await page.goto(at("/positions/KL-05?record=1&show="));
+  await page.getByRole("button", { name: /Has a note/ }).click();
+  await expect(grid.locator("[data-code]")).toHaveCount(1);
+  await page.waitForURL(/show=noted/);
+  await grid.locator('[data-code="4r"]').dblclick();
+  await note.getByRole("button", { name: "Change the note" }).click();
+  await note.getByLabel("Note on 4r").fill("");
+  await note.getByRole("button", { name: "Take it off" }).click();
+  await expect(grid.locator("[data-code]")).toHaveCount(0);
+  await page.goto(at("/journal"));
+  await expect(page.getByText("Took the note off 4r of KL-05.")).toBeVisible();
+});
+
+test("the sets of a drive stand side by side, and what one has otherwise is marked", async ({ page }) => {
+  await signIn(page);
+  await page.goto(at("/positions/BP-04?show="));
+  const grid = page.getByRole("grid", { name: "Parameters" });
+  await page.getByLabel("Parameter set").selectOption({ label: "sets side by side" });
+  await page.waitForURL(/beside=sets/);
+  for (const name of ["Set 1", "Set 2", "Set 3"])
+    await expect(grid.getByRole("columnheader", { name })).toBeVisible();
+  await page.getByRole("button", { name: /Differences/ }).click();
+  await expectSoundByDayAndNight(page);
+  await page.reload();
+  await expect(grid.getByRole("columnheader", { name: "Set 3" })).toBeVisible();
+  await page.getByLabel("Parameter set").selectOption({ label: "set 2" });
+  await expect(grid.getByRole("columnheader", { name: "Set 3" })).toHaveCount(0);
+  await page.waitForURL(/set=2/);
+});

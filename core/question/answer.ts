@@ -13,6 +13,8 @@ export interface Asked {
   readiness: Verdict;
   /** Days since its record was taken; undefined where it has none, or where that is not told. */
   days: number | undefined;
+  /** The day on which that was, with dashes between; undefined like `days`. */
+  day: string | undefined;
   /** Of its record; undefined where it has none, or no definition fits. */
   definition: Definition | undefined;
   values: ReadonlyMap<string, RawValue>;
@@ -46,6 +48,9 @@ export function answer(condition: Condition, asked: Asked): Answer {
     case "age":
       if (asked.days === undefined) return unknown("not told");
       return { holds: yesIf(by(condition.op, asked.days - condition.days)), cell: String(asked.days) };
+    case "date":
+      if (asked.day === undefined) return unknown("not told");
+      return { holds: yesIf(by(condition.op, order(asked.day, condition.day))), cell: asked.day };
     case "readiness":
       return {
         holds: yesIf((asked.readiness === condition.verdict) === (condition.op === "=")),
@@ -147,3 +152,9 @@ function by(op: Operator, difference: number): boolean {
 
 const yesIf = (holds: boolean): Holds => (holds ? "yes" : "no");
 const unknown = (cell: string): Answer => ({ holds: "unknown", cell });
+
+/** Days with dashes between stand in the order of their text. */
+function order(one: string, other: string): number {
+  if (one === other) return 0;
+  return one < other ? -1 : 1;
+}

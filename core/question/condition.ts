@@ -32,6 +32,8 @@ export type Simple =
   | { about: "firmware"; test: Test }
   /** Days since the record was taken. */
   | { about: "age"; op: Operator; days: number }
+  /** The day on which the record was taken: year, month and day with dashes between. */
+  | { about: "date"; op: Operator; day: string }
   | { about: "readiness"; op: "=" | "!="; verdict: Verdict };
 
 /** Whether it holds. `unknown` where nobody tells: it is never counted as no. */

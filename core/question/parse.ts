@@ -2,6 +2,7 @@ import { quantityOf, QUANTITIES, type Quantity } from "@/core/definition";
 import type { Verdict } from "@/core/readiness";
 import { amountIn } from "./amount";
 import { FACTS, type Condition, type Fact, type Operator, type Simple, type Test } from "./condition";
+import { dayOf } from "./day";
 
 export type ParsedCondition =
   | { ok: true; condition: Condition }
@@ -26,10 +27,15 @@ const SIGNS: Record<string, Operator> = {
   "at least": ">=",
   is: "=",
   "is not": "!=",
+  before: "<",
+  after: ">",
+  since: ">=",
+  "up to": "<=",
 };
 const BY_SIGN = /^(.*?)\s*(<=|>=|!=|≤|≥|≠|<|>|=)\s*(.*)$/s;
 /** Only where there is no sign: "When the link is lost = trip" is not split at "is". */
-const BY_WORD = /^(.*?)\s+(is not|is|under|below|over|above|at most|at least)\s+(.*)$/s;
+const BY_WORD =
+  /^(.*?)\s+(is not|is|under|below|over|above|at most|at least|before|after|since|up to)\s+(.*)$/s;
 const READINESS: Record<string, Verdict> = {
   yes: "ready",
   ready: "ready",
@@ -39,7 +45,7 @@ const READINESS: Record<string, Verdict> = {
 const AGE = ["age", "record", "age of the record", "recorded"];
 
 /**
- * One condition as a person types it: "deceleration time < 2 s", "brake resistor = yes", "firmware below 4.2", "14r = fitted", "age > 90 days", "readiness = no"; several with "or" between, of which one is enough: "way to stop = coast or ramp".
+ * One condition as a person types it: "deceleration time < 2 s", "brake resistor = yes", "firmware below 4.2", "14r = fitted", "age > 90 days", "recorded before 14 Mar 2026", "readiness = no"; several with "or" between, of which one is enough: "way to stop = coast or ramp".
  * `codes`: every code of the families in the plant, without axis and set. What is no condition says why, and which quantities are likely meant.
  */
 export function parseCondition(typed: string, codes: ReadonlySet<string>): ParsedCondition {
@@ -80,7 +86,7 @@ function parseSimple(text: string, codes: ReadonlySet<string>): ParsedSimple {
   if (test.text === "") return no(`After "${left.trim()} ${sign}" comes how much, or what.`);
   if (subject === "firmware") return firmware(test);
   if (subject === "readiness" || subject === "ready tonight") return readiness(test);
-  if (AGE.includes(subject)) return age(test);
+  if (AGE.includes(subject)) return dateOf(test) ?? age(test);
   const fact = (Object.keys(FACTS) as Fact[]).find((each) => each === subject || FACTS[each] === subject);
   if (fact) {
     return test.op === "=" || test.op === "!="
@@ -135,9 +141,17 @@ function readiness({ op, text }: Test): ParsedSimple {
     : no("Readiness is yes, with care or no: ask with = or !=.");
 }
 
+function dateOf({ op, text }: Test): ParsedSimple | undefined {
+  const day = dayOf(text);
+  return day === undefined ? undefined : { ok: true, condition: { about: "date", op, day } };
+}
+
 function age({ op, text }: Test): ParsedSimple {
   const found = /^(\d{1,5})\s*(d|days?|weeks?|months?|years?)?$/i.exec(text);
-  if (!found) return no(`"${text}" is no time: type days, weeks, months or years, as in "age > 90 days".`);
+  if (!found)
+    return no(
+      `"${text}" is no time: type days, weeks, months or years, as in "age > 90 days", or a day, as in "recorded before 2026-03-14".`,
+    );
   const each = { d: 1, w: 7, m: 30, y: 365 }[(found[2] ?? "d")[0]!.toLowerCase()]!;
   return { ok: true, condition: { about: "age", op, days: Number(found[1]) * each } };
 }

@@ -32,6 +32,7 @@ const asked = (
   firmware: "4.10",
   readiness: "with-care",
   days: 40,
+  day: "2026-03-14",
   definition,
   values: new Map(values),
   ...more,
@@ -79,6 +80,9 @@ describe("a condition as it is typed", () => {
     ["firmware below 4.2", "firmware < 4.2"],
     ["age > 3 weeks", "age > 21 days"],
     ["readiness is not yes", "readiness != yes"],
+    ["recorded before 14 Mar 2026", "recorded < 2026-03-14"],
+    ["record since 1.2.2026", "recorded >= 2026-02-01"],
+    ["recorded after 2026-3-1 or age > 90 days", "recorded > 2026-03-01 or age > 90 days"],
     ["serial number = FR26", "serial number = FR26"],
     ["highest-speed ≥ 1500", "Highest speed >= 1500"],
     ["reference from = network or keypad", "Reference from = network or Reference from = keypad"],
@@ -99,6 +103,8 @@ describe("a condition as it is typed", () => {
     ["deceleration time < soon", /no amount in s: type a number, as in "2 s"/],
     ["firmware < new", /numbers with dots/],
     ["age > soon", /type days, weeks/],
+    ["recorded before 31 June 2026", /or a day, as in/],
+    ["recorded before 14 Foo 2026", /or a day, as in/],
     ["readiness > yes", /with care or no/],
     ["area > Kiln", /ask with = or !=/],
   ])("%j is refused with what to type instead", (typed, why) => {
@@ -137,6 +143,9 @@ describe("a condition as it is typed", () => {
         .tuple(op, fc.nat(9))
         .map(([sign, n]): Condition => ({ about: "firmware", test: { op: sign, text: `4.${n}` } })),
       fc.tuple(op, fc.nat(999)).map(([sign, days]): Condition => ({ about: "age", op: sign, days })),
+      fc
+        .tuple(op, fc.date({ min: new Date("1990-01-01"), max: new Date("2090-01-01"), noInvalidDate: true }))
+        .map(([sign, at]): Condition => ({ about: "date", op: sign, day: at.toISOString().slice(0, 10) })),
       fc
         .tuple(equal, fc.constantFrom("no" as const, "with-care" as const, "ready" as const))
         .map(([sign, verdict]): Condition => ({ about: "readiness", op: sign, verdict })),
@@ -212,6 +221,16 @@ describe("whether it holds", () => {
     expect(answer(parsed("family = rill"), at).holds).toBe("yes");
     expect(answer(parsed("readiness = with care"), at).holds).toBe("yes");
     expect(answer(parsed("age >= 40"), at)).toEqual({ holds: "yes", cell: "40" });
+    for (const [typed, holds] of [
+      ["recorded before 2026-03-15", "yes"],
+      ["recorded before 2026-03-14", "no"],
+      ["recorded since 14 Mar 2026", "yes"],
+      ["recorded after 14.3.2026", "no"],
+      ["recorded = 2026-03-14", "yes"],
+    ] as const)
+      expect([typed, answer(parsed(typed), at)]).toEqual([typed, { holds, cell: "2026-03-14" }]);
+    const untold = asked(rill, [], { day: undefined });
+    expect(answer(parsed("recorded before 2026-03-15"), untold).holds).toBe("unknown");
   });
   test("a password's value cannot be asked for", () => {
     const at = asked(hollin, [["H.mac.14", 1234]]);

@@ -9,7 +9,7 @@ export interface Suggestion {
   whole: boolean;
 }
 
-const OTHERS = [...Object.values(FACTS), "firmware", "age", "readiness"];
+const OTHERS = [...Object.values(FACTS), "firmware", "age", "recorded before", "recorded since", "readiness"];
 /** As many as one looks through; typing narrows them. */
 const MOST = 12;
 

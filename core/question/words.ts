@@ -20,6 +20,8 @@ export function conditionWords(condition: Condition): string {
       return `firmware ${condition.test.op} ${condition.test.text}`;
     case "age":
       return `age ${condition.op} ${condition.days} days`;
+    case "date":
+      return `recorded ${condition.op} ${condition.day}`;
     case "readiness":
       return `readiness ${condition.op} ${READY[condition.verdict]}`;
     case "either":
@@ -38,6 +40,8 @@ export function subjectWords(condition: Condition): string {
       return FACTS[condition.fact];
     case "age":
       return "record, days old";
+    case "date":
+      return "record, taken on";
     case "either":
       return [...new Set(condition.any.map(subjectWords))].join(" or ");
     default:

@@ -72,9 +72,9 @@ test("axes of a rack: their groups stand once, without an axis in their words; w
   const beside = sideBySide(data, "axes");
   expect(beside.columns.map((each) => each.title)).toEqual(["Axis 1", "Axis 2"]);
   expect(new Set(texts(beside, first!.base)).size).toBe(2);
-  expect(beside.groups.every((each) => each.axis === 0 && !/Axis \d/.test(`${each.trail} ${each.title}`))).toBe(
-    true,
-  );
+  expect(
+    beside.groups.every((each) => each.axis === 0 && !/Axis \d/.test(`${each.trail} ${each.title}`)),
+  ).toBe(true);
   const shared = rowsOf(data).length - 2 * rowsOf(beside).length;
   expect(shared).toBe(data.groups.filter((each) => each.axis === 0).flatMap((each) => each.rows).length);
 });

@@ -18,6 +18,8 @@ export interface SheetFilter {
   set?: number;
   /** Only these, axis and set included. */
   only?: ReadonlySet<string>;
+  /** Only these too: what somebody wrote something down about. */
+  noted?: ReadonlySet<string>;
   /** A list of codes without axis and set: only these, in this order, under this title. */
   list?: { title: string; codes: readonly string[] };
 }
@@ -50,6 +52,7 @@ export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
     (filter.axis === undefined || group.axis === filter.axis) &&
     (filter.set === undefined || (row.set ?? 0) === filter.set) &&
     (!filter.only || filter.only.has(row.code)) &&
+    (!filter.noted || filter.noted.has(row.code)) &&
     (!wanted || wanted.has(row.base ?? row.code)) &&
     meetsAll(row, data.columns, find.conditions);
   const says = (text: string): boolean => words.every((each) => each.some((word) => text.includes(word)));

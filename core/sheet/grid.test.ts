@@ -29,26 +29,26 @@ describe("the grid of a sheet", () => {
       narrow: true,
       says: false,
       shown: 1,
-      columns: "2.5rem 5.2rem minmax(5rem,1fr) minmax(7.5rem,9rem)",
+      columns: "3rem 5.2rem minmax(5rem,1fr) minmax(7.5rem,9rem)",
     });
   });
   test("one column: margin, code, name, value", () => {
     expect(gridOf(sheet([record], row("17r", "Stop by"))).columns).toBe(
-      "2.5rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem)",
+      "3rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem)",
     );
   });
   test("two columns say beside the values how a row differs; a default is narrower", () => {
     const grid = gridOf(sheet([record, factory], row("17r", "Stop by")));
     expect(grid).toMatchObject({ narrow: false, says: true, minWidth: undefined });
     expect(grid.columns).toBe(
-      "2.5rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem) minmax(9.5rem,12rem) minmax(5rem,8rem)",
+      "3rem 5.2rem minmax(9rem,1fr) minmax(11rem,14rem) minmax(9.5rem,12rem) minmax(5rem,8rem)",
     );
   });
   test("the code's track is as wide as the longest code, the name's as the longest name, up to a limit", () => {
     const long = gridOf(
       sheet([record], row("4:6083.00", "Language at the keypad"), row("1", "x".repeat(90))),
     );
-    expect(long.columns).toBe("2.5rem 6.16rem minmax(15rem,1fr) minmax(11rem,14rem)");
+    expect(long.columns).toBe("3rem 6.16rem minmax(15rem,1fr) minmax(11rem,14rem)");
   });
   test("more than three columns are narrow, say nothing, and scroll sideways", () => {
     const grid = gridOf(sheet([record, record, record, record], row("1a", "Name")));

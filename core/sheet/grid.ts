@@ -16,7 +16,8 @@ export interface SheetGrid {
 /** A character of the mono face at 14 px, and of the text face, in rem. */
 const MONO = 0.54;
 const PROPORTIONAL = 0.47;
-const MARGIN = 2.5;
+/** Three marks have room side by side. */
+const MARGIN = 3;
 
 /**
  * The grid of a sheet: margin, code, name, a track for each column, and what is said of the row. The code's track is as wide as the longest
@@ -38,7 +39,9 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
       narrow: true,
       says: false,
       shown: Math.min(1, count),
-      columns: ["2.5rem", code, "minmax(5rem,1fr)", ...(count > 0 ? ["minmax(7.5rem,9rem)"] : [])].join(" "),
+      columns: [rem(MARGIN), code, "minmax(5rem,1fr)", ...(count > 0 ? ["minmax(7.5rem,9rem)"] : [])].join(
+        " ",
+      ),
     };
   const name = rem(clamp(PROPORTIONAL * longest((row) => row.name) + 0.8, 9, narrow ? 12 : 15));
   const values = data.columns.map(({ source }) => {

@@ -8,6 +8,7 @@ const KEYS: Array<[string, string]> = [
   ["?", "This list"],
   ["f", "Find in the sheet"],
   ["↑ ↓", "Move in the sheet"],
+  ["1 … 9", "Leave a kind of parameters out of the sheet, or show it again; 0 shows all"],
   ["Esc", "Give up, or leave the search"],
   ["c", "Compare the record shown with the standing record"],
   ["r", "Restore the record shown"],

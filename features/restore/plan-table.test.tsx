@@ -77,6 +77,28 @@ describe("the plan of a restore", () => {
     expect(chosen()).toBeUndefined();
   });
 
+  test("what somebody wrote down about a parameter stands beside it; a note that was taken off does not", () => {
+    const at = (text: string) => ({ at: 0, byName: "Marta Lund", text });
+    render(
+      <PlanTable
+        plan={planRestore(rill, "R-030", recorded, live)}
+        choices={USUAL_CHOICES}
+        byCode={rill.byCode}
+        notes={
+          new Map([
+            ["1r", { code: "1r", now: at("Below 2 s the tiles slip."), before: [] }],
+            ["4r", { code: "4r", now: at(""), before: [at("Old words.")] }],
+          ])
+        }
+        onChoose={() => undefined}
+        locked={false}
+      />,
+    );
+    expect(lineOf("1r").textContent).toContain("Below 2 s the tiles slip. (Marta Lund)");
+    expect(screen.queryByText(/Old words/)).toBeNull();
+    expect(screen.getAllByRole("img", { name: "has a note" })).toHaveLength(1);
+  });
+
   test("nothing to write is said", () => {
     render(
       <PlanTable

@@ -1,6 +1,8 @@
 "use client";
+import type { ParameterNote } from "@/core/contract";
 import { LEFT_OUT, type Plan, type PlanChoices } from "@/core/restore";
 import type { Parameter } from "@/core/value";
+import { Mark } from "@/ui/marks";
 import { line } from "./parameter";
 import { PartChoice } from "./part-choice";
 
@@ -8,12 +10,14 @@ interface Props {
   plan: Plan;
   choices: PlanChoices;
   byCode: ReadonlyMap<string, Parameter>;
+  /** What people wrote down about parameters at the position, by code. */
+  notes?: ReadonlyMap<string, ParameterNote>;
   onChoose: (choices: PlanChoices) => void;
   locked: boolean;
 }
 
 /** Every parameter that will be written, from what to what, in that order; and what is left out, with its reason. */
-export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
+export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Props) {
   const toggle = (code: string, out: boolean): void =>
     onChoose({
       ...choices,
@@ -78,6 +82,7 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
                   <td className="font-mono">{write.code}</td>
                   <td className="pr-2">
                     {parameter?.name}
+                    <NoteOf note={notes?.get(write.code)} />
                     {write.caution && (
                       <span className="block text-ochre text-[13px]">
                         Outside what this drive allows: {write.caution} It will probably be refused.
@@ -128,5 +133,20 @@ export function PlanTable({ plan, choices, byCode, onChoose, locked }: Props) {
         </details>
       )}
     </div>
+  );
+}
+
+/** What somebody wrote down about a parameter: read before it is written. */
+function NoteOf({ note }: { note: ParameterNote | undefined }) {
+  if (!note?.now.text) return null;
+  return (
+    <span className="flex gap-1.5 text-[13px]">
+      <span className="shrink-0 pt-0.5">
+        <Mark name="note" />
+      </span>
+      <span className="whitespace-pre-line">
+        {note.now.text} <span className="text-soft">({note.now.byName})</span>
+      </span>
+    </span>
   );
 }

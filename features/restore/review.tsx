@@ -3,6 +3,7 @@ import { useState } from "react";
 import { notLookedAt } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { RehearseButton } from "@/features/rehearsal/rehearse-button";
+import { useNotes } from "@/features/sheet/use-notes";
 import { Step } from "@/ui/step";
 import { Checks } from "./checks";
 import { Decide, useLooked } from "./parts";
@@ -19,6 +20,7 @@ export function Review({
 }) {
   const { detail, job } = restore;
   const { checks, plan, choices } = detail;
+  const notes = useNotes(job.identity.definitionId, job.tag);
   const looking = job.place.stage === "review" && !job.place.over;
   const { looked, onLook, stops, open } = useLooked(checks);
   const [deadVoltage, setDeadVoltage] = useState("");
@@ -78,6 +80,7 @@ export function Review({
               plan={plan}
               choices={choices}
               byCode={byCode}
+              notes={notes.all}
               onChoose={(next) => void restore.choose(next)}
               locked={false}
             />

@@ -8,6 +8,8 @@ import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { KIND_WORDS } from "./kinds";
 import { Elsewhere, History } from "./leaf-history";
+import { LeafNote } from "./leaf-note";
+import type { Notes } from "./use-notes";
 
 /** What a sheet is of, for what is asked about its parameters. */
 export interface SheetOf {
@@ -34,11 +36,13 @@ export function Leaf({
   family,
   of,
   row,
+  notes,
   onClose,
 }: {
   family: string;
   of: SheetOf;
   row: SheetRow;
+  notes: Notes;
   onClose: () => void;
 }) {
   const { plant } = usePlant();
@@ -78,6 +82,15 @@ export function Leaf({
                 <li key={each}>{each}</li>
               ))}
             </ul>
+          )}
+          {of.tag !== undefined && notes.known && (
+            <LeafNote
+              key={row.code}
+              definition={family}
+              tag={of.tag}
+              code={row.code}
+              note={notes.all.get(row.code)}
+            />
           )}
           {view.history && of.tag !== undefined && <History tag={of.tag} history={view.history} />}
           <Elsewhere

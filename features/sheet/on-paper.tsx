@@ -1,17 +1,22 @@
+import type { ParameterNote } from "@/core/contract";
 import type { SheetData, SheetGrid } from "@/core/sheet";
+import { moment } from "@/ui/when";
 import { GroupHead } from "./group-head";
 import { keyOf, type Item } from "./items";
 import { RowCells } from "./row-cells";
+import type { Notes } from "./use-notes";
 
 /** The whole of a sheet as it goes on paper: every row that its search leaves, and how many that are of all. */
 export function OnPaper({
   items,
+  notes,
   data,
   grid,
   dim,
   hollow,
 }: {
   items: readonly Item[];
+  notes: Notes;
   data: SheetData;
   grid: SheetGrid;
   dim?: boolean;
@@ -36,13 +41,31 @@ export function OnPaper({
             key={keyOf(item)}
             role="row"
             data-code={item.row.code}
-            className="grid items-center border-b border-hairline break-inside-avoid min-h-6"
-            style={{ gridTemplateColumns: grid.columns }}
+            className="border-b border-hairline break-inside-avoid"
           >
-            <RowCells row={item.row} data={data} grid={grid} dim={dim} hollow={hollow} />
+            <div className="grid items-center min-h-6" style={{ gridTemplateColumns: grid.columns }}>
+              <RowCells
+                row={item.row}
+                noted={notes.codes.has(item.row.code)}
+                data={data}
+                grid={grid}
+                dim={dim}
+                hollow={hollow}
+              />
+            </div>
+            <NoteOf note={notes.all.get(item.row.code)} />
           </div>
         ),
       )}
     </div>
+  );
+}
+
+function NoteOf({ note }: { note: ParameterNote | undefined }) {
+  if (!note?.now.text) return null;
+  return (
+    <p role="gridcell" className="pl-16 pb-1 whitespace-pre-line">
+      {note.now.text} ({note.now.byName}, {moment(note.now.at)})
+    </p>
   );
 }

@@ -6,6 +6,8 @@ import { Value } from "./value";
 
 interface Props {
   row: SheetRow;
+  /** Somebody wrote something down about it. */
+  noted: boolean;
   data: SheetData;
   grid: SheetGrid;
   dim?: boolean;
@@ -13,10 +15,11 @@ interface Props {
 }
 
 /** The cells of one row; drawn again only when the row itself is another. */
-export const RowCells = memo(function RowCells({ row, data, grid, dim, hollow }: Props) {
+export const RowCells = memo(function RowCells({ row, noted, data, grid, dim, hollow }: Props) {
   return (
     <>
-      <span role="gridcell" className="margin-rule h-full flex items-center justify-end gap-0.5 pr-1.5">
+      <span role="gridcell" className="margin-rule h-full flex items-center justify-end pr-1">
+        {noted && <Mark name="note" />}
         {row.differs && data.compares && <Mark name="differs" />}
         {row.notDefault && <Mark name="not-default" />}
         {row.readOnly && !row.notDefault && !row.moving && <Mark name="read-only" />}

@@ -6,7 +6,7 @@ import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import type { RawValue } from "@/core/value";
-import { rill } from "@/families/testing";
+import { hollin, rill } from "@/families/testing";
 import { InPlant, withPage } from "@/features/testing";
 import { Sheet } from "./sheet";
 import { EVERYTHING, viewOf, withView, type View } from "./use-view";
@@ -141,6 +141,39 @@ describe("a sheet", () => {
     expect(screen.getByRole("button", { name: /Without 1 kind/ })).toBeTruthy();
   });
 
+  test("each kind has a key of its own; 0 shows all again, and what is typed into the search is no key", async () => {
+    const user = userEvent.setup();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    screen.getByRole("grid", { name: "Parameters" }).focus();
+    await user.keyboard("1");
+    expect(codes()).not.toContain("1a");
+    await user.keyboard("2");
+    expect(screen.getByRole("button", { name: /Without 2 kinds/ })).toBeTruthy();
+    await user.keyboard("1");
+    expect(codes()).toContain("1a");
+    await user.keyboard("0");
+    expect(screen.getByRole("button", { name: /^Kinds/ })).toBeTruthy();
+    await user.type(screen.getByLabelText("Find in this sheet"), "1");
+    expect(screen.getByRole("button", { name: /^Kinds/ })).toBeTruthy();
+  });
+
+  test("sets stand side by side: one row for each parameter, without a leaf, and back again", async () => {
+    const user = userEvent.setup();
+    const values = new Map([...valuesByCode(factorySet(hollin, "H-090")), ["H.lim.1/2", 900] as const]);
+    const three = buildSheet(hollin, "H-090", [{ id: "r", title: "Record 5", source: "record", values }]);
+    render(<Sheet data={three} of={{ tag: "BP-04", record: 5 }} />, { wrapper: InPlant });
+    await user.selectOptions(screen.getByLabelText("Parameter set"), "sets side by side");
+    const heads = screen.getAllByRole("columnheader").map((each) => each.textContent);
+    expect(heads.filter((each) => each?.startsWith("Set"))).toEqual(["Set 1", "Set 2", "Set 3"]);
+    await user.click(screen.getByRole("button", { name: /Differences/ }));
+    expect(codes()).toEqual(["H.lim.1"]);
+    await user.dblClick(rowOf("H.lim.1"));
+    expect(screen.queryByRole("region", { name: /Parameter H.lim.1/ })).toBeNull();
+    await user.selectOptions(screen.getByLabelText("Parameter set"), "set 2");
+    expect(screen.queryByRole("columnheader", { name: "Set 3" })).toBeNull();
+    expect(codes().every((each) => each.endsWith("/2"))).toBe(true);
+  });
+
   test("the essentials stand in the definition's order, and combine with a search", async () => {
     const user = userEvent.setup();
     render(<Sheet data={sheet} />, { wrapper: InPlant });
@@ -160,6 +193,9 @@ describe("the view of a sheet in an address", () => {
       list: "mine",
       without: ["measured", "counter"],
       axis: 2,
+      set: 3,
+      beside: "axes",
+      noted: true,
       at: "2:6083.00",
     };
     const params = withView(new URLSearchParams("record=4&find=old"), view);

@@ -18,6 +18,7 @@ import { Toolbar } from "./toolbar";
 import { useChanged } from "./use-changed";
 import { useCopy } from "./use-copy";
 import { useFresh } from "./use-fresh";
+import { useNotes } from "./use-notes";
 import { useOwnList } from "./use-own-list";
 import { EVERYTHING, useView } from "./use-view";
 
@@ -61,6 +62,8 @@ export function Sheet(props: Props) {
   const { text, could, notDefault, differences, list, without, axis, set } = view;
   const since = of?.earlier?.includes(view.since ?? 0) ? view.since : undefined;
   const only = useChanged(of, since);
+  const notes = useNotes(data.family, of?.tag);
+  const noted = view.noted && of?.tag !== undefined ? notes.codes : undefined;
   const found = useMemo(() => {
     const codes = list === "mine" ? own.codes : data.essentials;
     return filterSheet(data, {
@@ -72,9 +75,10 @@ export function Sheet(props: Props) {
       axis,
       set,
       only,
+      noted,
       list: list && codes && { title: list === "mine" ? "My list" : "Essentials", codes },
     });
-  }, [data, text, could, notDefault, differences, list, without, axis, set, only, own.codes]);
+  }, [data, text, could, notDefault, differences, list, without, axis, set, only, noted, own.codes]);
   const { groups } = found;
   const phone = usePhone();
   const printing = usePrinting();
@@ -161,6 +165,7 @@ export function Sheet(props: Props) {
         onView={change}
         found={found}
         mine={own.codes?.length}
+        noted={notes.codes.size}
         earlier={of?.earlier ?? []}
       />
       <div className="flex flex-1 min-h-0 relative">
@@ -184,7 +189,7 @@ export function Sheet(props: Props) {
             </div>
           )}
           {printing ? (
-            <OnPaper items={items} data={data} grid={grid} dim={dim} hollow={hollow} />
+            <OnPaper items={items} notes={notes} data={data} grid={grid} dim={dim} hollow={hollow} />
           ) : (
             <div
               role="rowgroup"
@@ -215,7 +220,14 @@ export function Sheet(props: Props) {
                       )}
                       style={{ top: from, height: ROW_HEIGHT, gridTemplateColumns: grid.columns }}
                     >
-                      <RowCells row={fresh(item.row)} data={data} grid={grid} dim={dim} hollow={hollow} />
+                      <RowCells
+                        row={fresh(item.row)}
+                        noted={notes.codes.has(code)}
+                        data={data}
+                        grid={grid}
+                        dim={dim}
+                        hollow={hollow}
+                      />
                     </div>
                   );
                 }
@@ -235,7 +247,7 @@ export function Sheet(props: Props) {
           )}
         </div>
         {leaf && of && picked ? (
-          <Leaf family={data.family} of={of} row={picked} onClose={() => setLeaf(false)} />
+          <Leaf family={data.family} of={of} row={picked} notes={notes} onClose={() => setLeaf(false)} />
         ) : (
           <JumpStrip groups={groups} current={current?.id} onJump={jump} />
         )}

@@ -1,13 +1,11 @@
 "use client";
-import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { useMemo, useRef } from "react";
 import { BESIDES, kindsOf, type Filtered, type SheetData } from "@/core/sheet";
-import type { ParameterKind } from "@/core/value";
 import { useAwake } from "@/ui/awake";
-import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
 import { Toggle } from "@/ui/toggle";
-import { KIND_WORDS } from "./kinds";
+import { Count } from "./count";
+import { KindsChoice } from "./kinds-choice";
 import { PartChoice } from "./part-choice";
 import { EVERYTHING, type View } from "./use-view";
 
@@ -20,12 +18,14 @@ interface Props {
   found: Filtered;
   /** How many stand on one's own list; undefined where there is none. */
   mine: number | undefined;
+  /** How many have a note. */
+  noted: number;
   /** Earlier records that it can be held against. */
   earlier: readonly number[];
 }
 
 /** What of a sheet is shown: a search within it, and which rows. Whatever is on holds together. */
-export function Toolbar({ data, whole, view, onView, found, mine, earlier }: Props) {
+export function Toolbar({ data, whole, view, onView, found, mine, noted, earlier }: Props) {
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
@@ -66,6 +66,11 @@ export function Toolbar({ data, whole, view, onView, found, mine, earlier }: Pro
             Differences <Count of={differs} />
           </Toggle>
         )}
+        {(noted > 0 || view.noted) && (
+          <Toggle on={view.noted ?? false} onToggle={(on) => onView({ noted: on || undefined })}>
+            Has a note <Count of={noted} />
+          </Toggle>
+        )}
         {data.essentials.length > 0 && (
           <Toggle
             on={view.list === "essentials"}
@@ -99,7 +104,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, earlier }: Pro
           </select>
         )}
         {kinds.size > 1 && (
-          <Kinds kinds={kinds} without={view.without} onWithout={(without) => onView({ without })} />
+          <KindsChoice kinds={kinds} without={view.without} onWithout={(without) => onView({ without })} />
         )}
         <span className="ml-auto text-soft" aria-live="polite">
           {found.could > 0 && (
@@ -121,6 +126,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, earlier }: Pro
                   onView({
                     ...EVERYTHING,
                     could: undefined,
+                    noted: undefined,
                     list: undefined,
                     axis: undefined,
                     set: undefined,
@@ -145,50 +151,5 @@ export function Toolbar({ data, whole, view, onView, found, mine, earlier }: Pro
         </p>
       )}
     </div>
-  );
-}
-
-const Count = ({ of }: { of: number }) => <span className="font-mono text-[12px]">{of}</span>;
-
-/** Kinds that are left out, each with how many rows that hides. */
-function Kinds({
-  kinds,
-  without,
-  onWithout,
-}: {
-  kinds: ReadonlyMap<ParameterKind, number>;
-  without: readonly ParameterKind[];
-  onWithout: (without: ParameterKind[]) => void;
-}) {
-  const awake = useAwake();
-  const left = without.filter((each) => kinds.has(each));
-  return (
-    <Popover className="relative">
-      <PopoverButton
-        disabled={!awake}
-        className="min-h-8 pointer-coarse:min-h-11 px-3 py-1 rounded-page border border-transparent text-soft hover:text-ink data-open:text-ink"
-      >
-        {left.length === 0 ? "Kinds" : `Without ${counted(left.length, "kind")}`} <span aria-hidden>▾</span>
-      </PopoverButton>
-      <PopoverPanel className="absolute right-0 z-40 mt-1 w-64 bg-leaf border border-hairline rounded-page p-2">
-        <fieldset>
-          <legend className="px-1 pb-1 text-soft">Kinds that are shown</legend>
-          {[...kinds].map(([kind, count]) => (
-            <label key={kind} className="flex items-center gap-2 px-1 min-h-8 pointer-coarse:min-h-11">
-              <input
-                type="checkbox"
-                className="h-5 w-5 shrink-0"
-                checked={!without.includes(kind)}
-                onChange={({ target: { checked } }) =>
-                  onWithout(checked ? without.filter((each) => each !== kind) : [...without, kind])
-                }
-              />
-              <span className="flex-1">{KIND_WORDS[kind]}</span>
-              <Count of={count} />
-            </label>
-          ))}
-        </fieldset>
-      </PopoverPanel>
-    </Popover>
   );
 }

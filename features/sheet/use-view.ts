@@ -13,6 +13,8 @@ export interface View {
   could?: boolean;
   notDefault: boolean;
   differences: boolean;
+  /** Only what somebody wrote something down about. */
+  noted?: boolean;
   list?: "essentials" | "mine";
   without: ParameterKind[];
   axis?: number;
@@ -45,6 +47,7 @@ export function viewOf(params: URLSearchParams): View | undefined {
     differences: show.includes("differences"),
     without: PARAMETER_KINDS.filter((each) => without.includes(each)),
     ...(show.includes("could") ? { could: true } : {}),
+    ...(show.includes("noted") ? { noted: true } : {}),
     ...(list ? { list } : {}),
     ...(axis === undefined ? {} : { axis }),
     ...(set === undefined ? {} : { set }),
@@ -65,6 +68,7 @@ export function withView(params: URLSearchParams, view: View): URLSearchParams {
     view.could && "could",
     view.notDefault && "not-default",
     view.differences && "differences",
+    view.noted && "noted",
     view.list,
   ].filter(Boolean);
   if (view.text) next.set("find", view.text);

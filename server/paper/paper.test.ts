@@ -7,6 +7,7 @@ import type { Paper } from "@/core/paper";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
 import { keepReading, recordAt } from "@/server/ledger";
+import { noteParameter } from "@/server/sheets";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
 import { FACES, runsOf } from "./faces";
@@ -199,5 +200,22 @@ describe("of a plant", () => {
     const all = await recordPaper(db, { tag: "KL-03", title: "Roller" }, row, definition, true, "all");
     expect(all.title).toBe("KL-03 Roller, record 1, standing");
     expect(all.parts.flatMap((each) => each.rows).length).toBeGreaterThan(150);
+    expect(all.parts.some((each) => each.title === "Notes")).toBe(false);
+    // A note is printed, also where its row is left out.
+    const position = { id: plant.positionId, plantId: 1, tag: "KL-03" };
+    const note = { definition: rill, code: "6r", text: "Never above 3 s.", seen: "" };
+    await noteParameter(db, plant.person, position, note, new Date("2026-03-02T10:00:00Z"));
+    const noted = await recordPaper(
+      db,
+      { tag: "KL-03", title: "Roller" },
+      row,
+      definition,
+      true,
+      "not-default",
+    );
+    expect(noted.parts.at(-1)).toMatchObject({
+      title: "Notes",
+      rows: [["6r", rill.byCode.get("6r")!.name, "Never above 3 s.", expect.stringContaining("Ines Varga")]],
+    });
   });
 });

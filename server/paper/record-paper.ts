@@ -1,8 +1,9 @@
 import type { Definition } from "@/core/definition";
-import { sheetParts, type Paper, type PaperRows } from "@/core/paper";
+import { sheetParts, type Paper, type PaperColumn, type PaperPart, type PaperRows } from "@/core/paper";
 import { buildSheet } from "@/core/sheet";
 import type { Database } from "@/server/database";
 import { defaultColumn, recordColumn, type RecordRow } from "@/server/ledger";
+import { notesOfParameters } from "@/server/sheets";
 import { moment } from "./when";
 
 /** A record on paper: what is known of it, and its parameters beside the factory default. */
@@ -46,9 +47,30 @@ export async function recordPaper(
       ...(row.reducedSupply ? ["It ran on a reduced supply, for a test."] : []),
       ...(row.running ? ["The motor was turning while it was read."] : []),
     ],
-    parts,
+    parts: [...parts, ...(await notesPart(db, row.positionId, definition))],
     foot: `${position.tag}, record ${row.number}`,
   };
+}
+
+/** What people wrote down about parameters at the position, whichever rows are printed: a warning is not left out because its value is the default. */
+async function notesPart(db: Database, positionId: number, definition: Definition): Promise<PaperPart[]> {
+  const notes = await notesOfParameters(db, positionId, definition.id);
+  const rows = notes
+    .filter((each) => each.now.text !== "")
+    .map(({ code, now }) => [
+      code,
+      definition.byCode.get(code)?.name ?? "",
+      now.text,
+      `${now.byName}, ${moment(new Date(now.at))}`,
+    ]);
+  if (rows.length === 0) return [];
+  const columns: PaperColumn[] = [
+    { title: "Code", width: 2, mono: true },
+    { title: "Parameter", width: 4 },
+    { title: "Note", width: 6 },
+    { title: "By", width: 3 },
+  ];
+  return [{ title: "Notes", columns, rows }];
 }
 
 const ORIGIN: Record<RecordRow["origin"], string> = {

@@ -31,6 +31,7 @@ export const KINDS = {
   rehearsal: { table: "rehearsal", refs: { plant_id: "plant", position_id: "position" } },
   signOff: { table: "safety_sign_off", refs: { receipt_id: "receipt" } },
   positionChecks: { table: "position_checks", refs: { position_id: "position" } },
+  parameterNote: { table: "parameter_note", refs: { position_id: "position" } },
   receiptChecks: { table: "receipt_checks", refs: { receipt_id: "receipt" } },
   batch: { table: "batch", refs: { plant_id: "plant", record_id: "record" } },
   batchMember: {

@@ -68,6 +68,7 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
   const positions: Array<
     Record<"formerTags" | "standing" | "notes" | "labels", Doc[]> & {
       checks?: Doc[];
+      parameterNotes?: Doc[];
       position: Doc;
       folder: string;
     }
@@ -78,6 +79,7 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
   for (const each of positions) {
     await taking.add(KINDS.formerTag, each.formerTags);
     await taking.add(KINDS.positionChecks, each.checks ?? []);
+    await taking.add(KINDS.parameterNote, each.parameterNotes ?? []);
   }
   await takeDrives(taking, within("drives/"));
   for (const { folder, position: doc, ...words } of positions) {

@@ -209,6 +209,7 @@ async function* positionFiles(
       position: doc,
       formerTags: await docs(KINDS.formerTag, here),
       checks: await docs(KINDS.positionChecks, here, sql`t.id`),
+      parameterNotes: await docs(KINDS.parameterNote, here, sql`t.id`),
       standing,
       notes,
       labels,

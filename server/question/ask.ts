@@ -1,3 +1,4 @@
+import { format } from "date-fns";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { mappedCode, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
@@ -123,7 +124,7 @@ export async function askPlant(
           },
           firmware: found?.row.firmware,
           readiness: line.verdict,
-          days: found && daysSince(found.row, now()),
+          ...(found ? whenTaken(found.row, now()) : { days: undefined, day: undefined }),
           definition: found?.definition,
           values: (found && values.get(found.row.hashAll)) ?? NOTHING,
         }),
@@ -192,13 +193,16 @@ async function valuesAsked(
   ]);
 }
 
-/** Whole days since a record was taken; undefined where a file did not say when. */
-function daysSince(
+/** On which day a record was taken, in this computer's time, and how many whole days ago; neither where a file did not say when. */
+function whenTaken(
   { takenAt, source }: { takenAt: Date; source: { dateGiven: string | null } | null },
   now: Date,
-): number | undefined {
-  if (source && source.dateGiven === null) return undefined;
-  return Math.floor((now.getTime() - takenAt.getTime()) / DAY_MS);
+): Record<"days", number | undefined> & Record<"day", string | undefined> {
+  if (source && source.dateGiven === null) return { days: undefined, day: undefined };
+  return {
+    days: Math.floor((now.getTime() - takenAt.getTime()) / DAY_MS),
+    day: format(takenAt, "yyyy-MM-dd"),
+  };
 }
 
 /** The codes one can ask by in a plant: those of every family that its newest records are of, without axis and set. */

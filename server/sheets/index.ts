@@ -1,5 +1,6 @@
 /** What a sheet asks for beside its values: a parameter in full, its history, its value elsewhere, a person's own list. */
 export { changedCodes } from "./changed";
+export { noteParameter, notesOfParameters, type NewNote } from "./notes";
 export { oddWords, type OddWords, type Twin } from "./odd";
 export { keepOwnList, ownListOf } from "./own-list";
 export { elsewhere, historyOf, parameterView, rangeWords, type LookedAt } from "./parameter";

@@ -99,6 +99,35 @@ export const changedSince = endpoint({
   answer: object({ codes: list(text()) }),
 });
 
+/** Something that was written down about a parameter. */
+const written = object({ at: whole(), byName: text(), text: text() });
+
+export const parameterNotes = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/positions/:tag/parameter-notes",
+  does: "What people wrote down about single parameters at a position, by code with axis and set, each with what stood there before; a code whose note was taken off has an empty one.",
+  right: "see",
+  params: object({ plant: name, tag: name }),
+  query: object({ definition: name }),
+  answer: list(object({ code: text(), now: written, before: list(written) })),
+});
+export type ParameterNote = Of<NonNullable<typeof parameterNotes.answer>>[number];
+
+export const noteParameter = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/positions/:tag/parameter-notes",
+  does: "Writes something down about a parameter at a position, in place of what stood there; an empty text takes the note off. What stood there is kept.",
+  right: "annotate",
+  params: object({ plant: name, tag: name }),
+  body: object({
+    definition: name,
+    code,
+    text: text({ max: 2000 }),
+    /** What the person saw that stood there: another one meanwhile is not written over unseen. */
+    seen: text({ max: 2000 }),
+  }),
+});
+
 export const ownList = endpoint({
   method: "GET",
   path: "/api/plants/:plant/families/:definition/own-list",

@@ -138,6 +138,29 @@ export const recordNote = pgTable(
   (table) => [index().on(table.recordId)],
 );
 
+/** What a person wrote down about one parameter at one position, whatever record is looked at. Only added to: the newest of a code holds, an empty one takes it off. */
+export const parameterNote = pgTable(
+  "parameter_note",
+  {
+    id: identity(),
+    uid: uid(),
+    positionId: integer("position_id")
+      .notNull()
+      .references(() => position.id),
+    /** Whose parameter it is: another family's of the same code is another one. */
+    definitionId: text("definition_id").notNull(),
+    /** With axis and set. */
+    code: text("code").notNull(),
+    at: moment("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => user.id),
+    byName: text("by_name").notNull(),
+    text: text("text").notNull(),
+  },
+  (table) => [index().on(table.positionId, table.definitionId)],
+);
+
 /** A label that a person put on a record, or took off it. Only added to: the newest line of a label holds. */
 export const recordLabel = pgTable(
   "record_label",
