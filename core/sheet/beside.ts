@@ -44,6 +44,7 @@ export function sideBySide(data: SheetData, by: Beside): SheetData {
   for (const row of rows.values()) compare(row);
   return {
     ...data,
+    beside: true,
     compares: true,
     columns: numbers.map((each) => ({ title: `${by === "axes" ? "Axis" : "Set"} ${each}`, source })),
     groups: [...groups.values()],

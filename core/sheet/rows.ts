@@ -63,6 +63,8 @@ export interface SheetData {
   /** The definition's short list, codes without axis and set; empty where it brings none. */
   essentials: string[];
   columns: SheetColumn[];
+  /** Sets or axes of one drive stand side by side. */
+  beside?: boolean;
   /** Whether there is something to compare beside a default. */
   compares: boolean;
   groups: SheetGroup[];

@@ -4,7 +4,7 @@ import type { SheetGroup } from "@/core/sheet";
 export function GroupHead({ group, onCopy }: { group: SheetGroup; onCopy?: (group: SheetGroup) => void }) {
   const marked = group.rows.filter((each) => each.notDefault).length;
   return (
-    <div role="row" className="grid grid-cols-[2.5rem_1fr] h-[38px] bg-leaf border-b border-hairline">
+    <div role="row" className="grid grid-cols-[3rem_1fr] h-[38px] bg-leaf border-b border-hairline">
       <span role="gridcell" className="margin-rule" />
       <h3 role="rowheader" className="self-end pb-1 pl-3 font-semibold text-[15px] truncate">
         {group.trail && <span className="text-soft font-normal">{group.trail} · </span>}

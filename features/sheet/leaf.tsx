@@ -83,15 +83,19 @@ export function Leaf({
               ))}
             </ul>
           )}
-          {of.tag !== undefined && notes.known && (
-            <LeafNote
-              key={row.code}
-              definition={family}
-              tag={of.tag}
-              code={row.code}
-              note={notes.all.get(row.code)}
-            />
-          )}
+        </>
+      )}
+      {of.tag !== undefined && notes.known && (
+        <LeafNote
+          key={`note on ${row.code}`}
+          definition={family}
+          tag={of.tag}
+          code={row.code}
+          note={notes.all.get(row.code)}
+        />
+      )}
+      {view && (
+        <>
           {view.history && of.tag !== undefined && <History tag={of.tag} history={view.history} />}
           <Elsewhere
             key={row.code}

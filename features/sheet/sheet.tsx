@@ -154,8 +154,11 @@ export function Sheet(props: Props) {
     if (brought.current || selected === undefined) return;
     brought.current = true;
     const at = items.findIndex((each) => keyOf(each) === selected);
-    if (at >= 0) virtual.scrollToIndex(at, { align: "center" });
-  }, [items, selected, virtual]);
+    if (at < 0) return;
+    virtual.scrollToIndex(at, { align: "center" });
+    // In one hand the page itself scrolls, and what is said of the row lies over the sheet's beginning.
+    if (phone) scroller.current?.scrollIntoView({ block: "center" });
+  }, [items, selected, virtual, phone]);
   return (
     <div className="flex flex-col min-h-[max(18rem,70dvh)] md:min-h-72 flex-1 basis-0 print-flow">
       <Toolbar
