@@ -1,6 +1,7 @@
 import type { Socket } from "node:net";
 import { decodeCommand, encodeValue } from "@/core/protocol/canopen";
 import { answerSdo } from "@/core/stand-in";
+import { until } from "./pace";
 import type { SpokenLine } from "./spoken-line";
 
 const GATEWAY_TIMEOUT = 103;
@@ -32,7 +33,7 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
   );
   if (line.disturbance === "deaf") return;
   if (!drive) {
-    await line.pace.until(heardAt + SDO_TIMEOUT_MS);
+    await until(heardAt + SDO_TIMEOUT_MS);
     return send(`[${sequence}] ERROR: ${GATEWAY_TIMEOUT}`);
   }
   line.exchanges += 1;
@@ -40,7 +41,7 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
   if (fault === "cable-before" || fault === "power-before") return line.happen(fault, drive);
   const said = answerSdo(drive, command.node - drive.address, command.question);
   if (fault) return line.happen(fault, drive);
-  if (line.settings.latencyMs) await line.pace.until(heardAt + line.settings.latencyMs);
+  if (line.settings.latencyMs) await until(heardAt + line.settings.latencyMs);
   if (said.kind === "abort")
     return send(`[${sequence}] ERROR: 0x${said.code.toString(16).toUpperCase().padStart(8, "0")}`);
   send(said.kind === "written" ? `[${sequence}] OK` : `[${sequence}] ${encodeValue(said.type, said.raw)}`);

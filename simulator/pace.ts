@@ -16,3 +16,10 @@ export class Pace {
     this.lateMs = Math.min(MOST_LATE_MS, Math.max(0, performance.now() - due));
   }
 }
+
+/** Waits until a moment of `performance.now()`, to a fraction of a ms: for questions of which several are on their way at once, so that what one is late cannot be made good by the next. */
+export async function until(moment: number): Promise<void> {
+  const rest = moment - performance.now();
+  if (rest > 2) await new Promise((resolve) => setTimeout(resolve, rest - 1.5));
+  while (performance.now() < moment) await new Promise((resolve) => setImmediate(resolve));
+}

@@ -317,6 +317,25 @@ describe("axes and sets of families that nobody has mapped", () => {
   });
 });
 
+test("what somebody wrote down about a parameter is told on its line, and looked at, also where nothing else asks", () => {
+  const carried = (notes: ReadonlyMap<string, string>) =>
+    carryOver({
+      source: { definition: rill, rating: "R-030", values: withValues(rill, "R-030", { "1r": 250 }) },
+      target: { definition: runnel, rating: "N-055" },
+      mapping,
+      notes,
+    });
+  expect(about(carried(new Map()), "1r").asks).toBeUndefined();
+  const lines = carried(new Map([["1r", "Below 2 s the tiles slip. (Marta)"]]));
+  expect(about(lines, "1r")).toMatchObject({
+    asks: "look",
+    outcome: "scaled",
+    reason: expect.stringContaining("Noted there: “Below 2 s the tiles slip. (Marta)”"),
+  });
+  expect(lines.filter((each) => each.asks === undefined).map((each) => each.id)).not.toContain("1r → RA101");
+  expectAllAccounted(lines, rill, runnel);
+});
+
 describe("nothing is dropped in silence", () => {
   const sides = [rill, runnel, hollin, plover].flatMap((definition) =>
     definition.file.ratings.map(({ id }) => ({ definition, rating: id })),

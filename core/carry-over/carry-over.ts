@@ -13,13 +13,15 @@ export interface CarryInput {
   target: Side;
   /** Which parameter is which, for two lists; without one, two lists are carried over by their common quantities. */
   mapping?: MappingFile;
+  /** What people wrote down about parameters of the source, by code. */
+  notes?: ReadonlyMap<string, string>;
 }
 
 /**
  * Carries a set over to another rating, another firmware, a successor or predecessor, or another family. Gives the account: every parameter of either side stands in exactly
  * one line, with one outcome and its reason; those that ask a person come first. Physical values survive unless their line says otherwise.
  */
-export function carryOver({ source, target, mapping }: CarryInput): CarryLine[] {
+export function carryOver({ source, target, mapping, notes }: CarryInput): CarryLine[] {
   const account = new Account(source, target);
   const direction = mapping && directionOf(mapping, source, target);
   if (source.definition.id === target.definition.id) carryWithinFamily(account);
@@ -29,6 +31,7 @@ export function carryOver({ source, target, mapping }: CarryInput): CarryLine[] 
   restOfSource(account, why.source);
   restOfTarget(account, why.target);
   askAboutRules(account);
+  if (notes) tellNotes(account, notes);
   const rank = (line: CarryLine): number =>
     (line.asks === undefined ? OUTCOMES.length : 0) + OUTCOMES.indexOf(line.outcome);
   return account.lines
@@ -111,6 +114,16 @@ function restOfTarget(account: Account, why: Why): void {
   }
 }
 const NO_FACTORY_VALUE = "Its factory value is not told: it stays as the drive has it.";
+
+/** Where somebody wrote something down, the line says it, and somebody looks at it: it stays with the account, whatever the parameter is called there. */
+function tellNotes(account: Account, notes: ReadonlyMap<string, string>): void {
+  for (const line of account.lines) {
+    const told = line.from.flatMap(({ code }) => notes.get(code) ?? []);
+    if (told.length === 0) continue;
+    line.reason = [line.reason, ...told.map((each) => `Noted there: “${each}”`)].filter(Boolean).join(" ");
+    line.asks ??= "look";
+  }
+}
 
 /** A rule that the target's values would break is decided; what a rule touches is looked at, where the source had it otherwise than the factory. */
 function askAboutRules(account: Account): void {

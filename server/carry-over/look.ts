@@ -7,6 +7,7 @@ import type { tables, Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { plateOf } from "@/server/drafts";
 import { loadSet, recordAt, type RecordRow } from "@/server/ledger";
+import { notesOfParameters } from "@/server/sheets";
 
 export interface CarryParts {
   db: Database;
@@ -56,7 +57,11 @@ export async function lookAtCarry(
   const target = { definition: laidOut, rating: plate.value.rating! };
   const mapping = mappings.find((each) => directionOf(each, source, target));
   const values = valuesByCode(await loadSet(db, found.row));
-  const lines = carryOver({ source: { ...source, values }, target, mapping });
+  const written = await notesOfParameters(db, found.row.positionId, definition.id);
+  const notes = new Map(
+    written.flatMap(({ code, now }) => (now.text ? [[code, `${now.text} (${now.byName})`]] : [])),
+  );
+  const lines = carryOver({ source: { ...source, values }, target, mapping, notes });
   const sameFamily = definition.id === family.id;
   return good({
     row: found.row,
