@@ -25,6 +25,7 @@ import {
 } from "@/server/ledger";
 import { addPerson, type Person } from "@/server/people";
 import { changePosition, createPosition, findPosition, plantLines, wordsOf } from "@/server/plant";
+import { noteParameter, notesOfParameters } from "@/server/sheets";
 import { emptyDatabase } from "@/server/testing/database";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import { startPostgres } from "@/server/testing/postgres";
@@ -153,6 +154,8 @@ beforeAll(async () => {
     { which: "acceptance", ticks: lines.map((text) => ({ text, done: true, value: "1.8" })), why: "" },
     AT,
   );
+  const note = { definition: rill, code: "1r", text: "Below 2 s the tiles slip.", seen: "" };
+  await noteParameter(db, plant.person, { id: plant.positionId, plantId: 1, tag: "KL-03" }, note, AT);
   here = await filesOf(db);
 });
 afterEach(async () => {
@@ -245,6 +248,9 @@ describe("taken in by another ledger", () => {
       beforeOn: ["Termination"],
       acceptance: ["Direction", "Seconds from 50 Hz:"],
     });
+    expect(await notesOfParameters(db, at!.id, rill.id)).toMatchObject([
+      { code: "1r", now: { text: "Below 2 s the tiles slip.", byName: plant.person.name }, before: [] },
+    ]);
     expect(await signedOf(db, 7)).toMatchObject([{ which: "acceptance", ticks: [{}, { value: "1.8" }] }]);
     const [closed] = await db.select().from(tables.user).where(eq(tables.user.id, plant.person.id));
     expect(closed).toMatchObject({
