@@ -118,11 +118,14 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
       differs: !row.moving && !names && held.some((raw) => raw !== held[0]),
       moving: row.moving,
       readOnly: parameter.readOnly,
-      by: differenceWords(parameter, columns, compared, row.cells),
-      verdict:
-        names && held.some((raw) => raw !== held[0])
-          ? "each its own"
-          : verdictOf(columns, standard, row.cells),
+      // What is not said is left out: a sheet of thousands goes over the network.
+      ...said({
+        by: differenceWords(parameter, columns, compared, row.cells),
+        verdict:
+          names && held.some((raw) => raw !== held[0])
+            ? "each its own"
+            : verdictOf(columns, standard, row.cells),
+      }),
     });
   }
   return {
@@ -133,6 +136,9 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
     groups: [...groups.values()].filter((each) => each.rows.length > 0),
   };
 }
+
+const said = (words: Pick<SheetRow, "by" | "verdict">): Pick<SheetRow, "by" | "verdict"> =>
+  Object.fromEntries(Object.entries(words).filter(([, each]) => each !== undefined));
 
 /** The value that more than half of the columns have; undefined when there is none. */
 function mostCommon(values: Array<RawValue | undefined>): RawValue | undefined {

@@ -42,6 +42,8 @@ interface Props {
   editor?: (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
 }
 
+/** About what a desk's screen shows of a sheet, in px. */
+const FIRST_SIGHT = { width: 900, height: 500 };
 const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
 
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
@@ -94,6 +96,8 @@ export function Sheet(props: Props) {
     overscan: 8,
     estimateSize: (i) => (items[i]?.kind === "group" ? HEAD_HEIGHT : ROW_HEIGHT),
     scrollPaddingStart: HEAD_HEIGHT,
+    // The first rows come with the page itself, before its program runs.
+    initialRect: FIRST_SIGHT,
     getItemKey,
   });
   const drawn = virtual.getVirtualItems();
