@@ -14,6 +14,8 @@ export function usePrinting(): boolean {
     window.addEventListener("beforeprint", begin);
     window.addEventListener("afterprint", end);
     paper.addEventListener("change", change);
+    // It may have begun before the page's program ran.
+    if (paper.matches) queueMicrotask(() => setPrinting(true));
     return () => {
       window.removeEventListener("beforeprint", begin);
       window.removeEventListener("afterprint", end);

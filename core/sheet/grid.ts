@@ -28,7 +28,7 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
   const count = data.columns.length;
   const narrow = count > 3;
   // That sets or axes differ is said by the mark; by how much, nobody asked.
-  const says = count > 1 && !narrow && !data.beside;
+  const says = count > 1 && !narrow && !data.beside && !data.silent;
   const longest = (of: (row: SheetData["groups"][number]["rows"][number]) => string): number =>
     data.groups.reduce(
       (most, group) => group.rows.reduce((all, row) => Math.max(all, of(row).length), most),

@@ -9,6 +9,7 @@ export {
   type SheetRow,
 } from "./rows";
 export { BESIDES, besidesOf, numbersOf, sideBySide, type Beside } from "./beside";
+export { HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
 export { filterSheet, kindsOf, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";
 export { copyText } from "./copy";

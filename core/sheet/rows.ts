@@ -65,6 +65,8 @@ export interface SheetData {
   columns: SheetColumn[];
   /** Sets or axes of one drive stand side by side. */
   beside?: boolean;
+  /** No words are said on how rows differ. */
+  silent?: boolean;
   /** Whether there is something to compare beside a default. */
   compares: boolean;
   groups: SheetGroup[];

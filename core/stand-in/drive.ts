@@ -1,8 +1,9 @@
 import { addressOf, definitionFor, parameterFor, type Command, type Definition } from "@/core/definition";
-import { speechOf, type SerialSettings } from "@/core/link";
+import type { SerialSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
 import { systemClock } from "@/core/protocol/system-clock";
 import type { Parameter, RawValue } from "@/core/value";
+import { atStart, type Started } from "./at-start";
 import { Axes } from "./axes";
 import type { DriveMake } from "./drive-make";
 import { Memories } from "./memories";
@@ -32,12 +33,10 @@ export class StandInDrive {
   /** Its own program, where the family has one. */
   readonly program: StandInProgram | undefined;
   private readonly memories: Memories;
-  private reduced = false;
   private permissionUntil = -Infinity;
   private busyUntil = 0;
   private restartUntil = 0;
-  private effectiveAddress = 0;
-  private effectiveSpeech: Partial<SerialSettings> = {};
+  private started: Started;
   powered = true;
   /** Whether the power part is fed; without it only the control part lives, from an auxiliary supply. */
   mains = true;
@@ -72,18 +71,18 @@ export class StandInDrive {
       this.program.running = make.program?.running ?? false;
       this.showProgram();
     }
-    this.applyStart();
+    this.started = this.lookAtMemory();
     this.tick(0, 0);
   }
 
   /** The address it answers on: the one that held when it last started. */
   get address(): number {
-    return this.imitating?.address ?? this.effectiveAddress;
+    return this.imitating?.address ?? this.started.address;
   }
 
   /** How it speaks on a serial line, since it last started; empty where its definition does not say which of its values decide that. */
   get speech(): Partial<SerialSettings> {
-    return this.imitating?.speech ?? this.effectiveSpeech;
+    return this.imitating?.speech ?? this.started.speech;
   }
 
   get hasCard(): boolean {
@@ -97,7 +96,7 @@ export class StandInDrive {
 
   /** Whether it started on the reduced supply. */
   get onReducedSupply(): boolean {
-    return this.reduced;
+    return this.started.reduced;
   }
 
   get permission(): boolean {
@@ -147,7 +146,7 @@ export class StandInDrive {
     this.memories.start(true);
     if (this.program) this.program.running = this.programEnabled && this.program.identification !== undefined;
     this.showProgram();
-    this.applyStart();
+    this.started = this.lookAtMemory();
     this.imitating?.powerOn();
     this.onStarted?.();
   }
@@ -314,7 +313,7 @@ export class StandInDrive {
     this.memories.start(false);
     this.restartUntil = this.clock.now() + RESTART_MS;
     this.permissionUntil = -Infinity;
-    this.applyStart();
+    this.started = this.lookAtMemory();
     this.clock.after(5, () => this.onRestart?.());
     this.clock.after(RESTART_MS, () => this.onStarted?.());
   }
@@ -335,20 +334,10 @@ export class StandInDrive {
 
   /** The trip that cannot be reset: the power part is not fed. */
   private get restingTrip(): number {
-    return this.mains || this.reduced ? 0 : (this.definition.file.withoutMains?.trip ?? 0);
+    return this.mains || this.started.reduced ? 0 : (this.definition.file.withoutMains?.trip ?? 0);
   }
 
-  /** What holds from a start on: its address, and on what supply it runs. */
-  private applyStart(): void {
-    const { addressCode, file } = this.definition;
-    const { reducedSupply } = file;
-    this.reduced =
-      reducedSupply !== undefined && this.memories.get(reducedSupply.code, "permanent") === reducedSupply.on;
-    this.effectiveAddress = addressCode
-      ? Number(this.memories.get(addressCode, "permanent"))
-      : (file.modbus?.defaults.address ?? file.canopen!.defaults.node);
-    this.effectiveSpeech = speechOf(this.definition, {
-      get: (code) => this.memories.get(code, "permanent"),
-    });
+  private lookAtMemory(): Started {
+    return atStart(this.definition, (code) => this.memories.get(code, "permanent"));
   }
 }

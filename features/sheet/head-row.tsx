@@ -1,8 +1,7 @@
-import type { SheetData, SheetGrid } from "@/core/sheet";
+import { saysTitle, type SheetData, type SheetGrid } from "@/core/sheet";
 
 /** The names of a sheet's columns; they stay in sight while one scrolls. */
 export function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
-  const verdicts = data.groups.some((group) => group.rows.some((row) => row.verdict !== undefined));
   return (
     <div
       role="row"
@@ -23,7 +22,7 @@ export function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
       ))}
       {grid.says && (
         <span role="columnheader" className="py-1 pl-2">
-          {verdicts ? "Verdict" : "Difference"}
+          {saysTitle(data)}
         </span>
       )}
     </div>

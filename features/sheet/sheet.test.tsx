@@ -141,6 +141,23 @@ describe("a sheet", () => {
     expect(screen.getByRole("button", { name: /Without 1 kind/ })).toBeTruthy();
   });
 
+  test("columns that somebody leaves out stay out of every sheet on this computer, until they are taken back", async () => {
+    const user = userEvent.setup();
+    const heads = (): Array<string | null> =>
+      screen.getAllByRole("columnheader").map((each) => each.textContent);
+    const first = render(<Sheet data={sheet} />, { wrapper: InPlant });
+    expect(heads()).toContain("record");
+    await user.click(screen.getByRole("button", { name: /Columns/ }));
+    await user.click(await screen.findByRole("checkbox", { name: "record" }));
+    expect(heads()).not.toContain("record");
+    first.unmount();
+    render(<Sheet data={sheet} />, { wrapper: InPlant });
+    expect(heads()).not.toContain("record");
+    await user.click(screen.getByRole("button", { name: /1 left out/ }));
+    await user.click(await screen.findByRole("checkbox", { name: "record" }));
+    expect(heads()).toContain("record");
+  });
+
   test("each kind has a key of its own; 0 shows all again, and what is typed into the search is no key", async () => {
     const user = userEvent.setup();
     render(<Sheet data={sheet} />, { wrapper: InPlant });

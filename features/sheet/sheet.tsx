@@ -1,11 +1,20 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
-import { besidesOf, filterSheet, gridOf, sideBySide, type SheetData, type SheetRow } from "@/core/sheet";
+import {
+  besidesOf,
+  filterSheet,
+  gridOf,
+  sideBySide,
+  withoutColumns,
+  type SheetData,
+  type SheetRow,
+} from "@/core/sheet";
 import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { usePhone } from "@/ui/use-phone";
 import { usePrinting } from "@/ui/use-printing";
+import { ColumnsChoice } from "./columns-choice";
 import { Foot } from "./foot";
 import { GroupHead } from "./group-head";
 import { HeadRow } from "./head-row";
@@ -16,6 +25,7 @@ import { OnPaper } from "./on-paper";
 import { RowCells } from "./row-cells";
 import { Toolbar } from "./toolbar";
 import { useChanged } from "./use-changed";
+import { useColumns } from "./use-columns";
 import { useCopy } from "./use-copy";
 import { useFresh } from "./use-fresh";
 import { useNotes } from "./use-notes";
@@ -51,7 +61,11 @@ export function Sheet(props: Props) {
   const { data: whole, start = "all", place, dim, hollow } = props;
   const [view, change] = useView({ ...EVERYTHING, differences: start === "differences" }, place);
   const beside = besidesOf(whole).find((each) => each === view.beside);
-  const data = useMemo(() => (beside ? sideBySide(whole, beside) : whole), [whole, beside]);
+  const [hidden, hide] = useColumns();
+  const data = useMemo(
+    () => (beside ? sideBySide(whole, beside) : withoutColumns(whole, hidden)),
+    [whole, beside, hidden],
+  );
   // A row of several sets or axes is no one parameter: it has no leaf, and nothing is changed in it.
   const { of, actions, editor } = beside ? NOTHING_ELSE : props;
   const selected = view.at;
@@ -173,6 +187,7 @@ export function Sheet(props: Props) {
         found={found}
         mine={own.codes?.length}
         noted={notes.codes.size}
+        columns={<ColumnsChoice data={beside ? data : whole} hidden={hidden} onChange={hide} />}
         earlier={of?.earlier ?? []}
       />
       <div className="flex flex-1 min-h-0 relative">

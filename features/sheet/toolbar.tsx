@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useRef } from "react";
+import { useMemo, useRef, type ReactNode } from "react";
 import { BESIDES, kindsOf, type Filtered, type SheetData } from "@/core/sheet";
 import { useAwake } from "@/ui/awake";
 import { useKey } from "@/ui/keys";
@@ -18,6 +18,8 @@ interface Props {
   found: Filtered;
   /** How many stand on one's own list; undefined where there is none. */
   mine: number | undefined;
+  /** Where columns are chosen. */
+  columns: ReactNode;
   /** How many have a note. */
   noted: number;
   /** Earlier records that it can be held against. */
@@ -25,7 +27,7 @@ interface Props {
 }
 
 /** What of a sheet is shown: a search within it, and which rows. Whatever is on holds together. */
-export function Toolbar({ data, whole, view, onView, found, mine, noted, earlier }: Props) {
+export function Toolbar({ data, whole, view, onView, found, mine, columns, noted, earlier }: Props) {
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
@@ -106,6 +108,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, noted, earlier
         {kinds.size > 1 && (
           <KindsChoice kinds={kinds} without={view.without} onWithout={(without) => onView({ without })} />
         )}
+        {columns}
         <span className="ml-auto text-soft" aria-live="polite">
           {found.could > 0 && (
             <button

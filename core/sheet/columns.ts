@@ -1,0 +1,40 @@
+import type { Source } from "@/core/compare";
+import type { SheetData } from "./rows";
+
+/** What of a sheet can be left out: a column beside the first by what it is of, or the words on how a row differs. */
+export const HIDEABLE = ["default", "record", "draft", "live", "file", "difference"] as const;
+export type Hideable = (typeof HIDEABLE)[number];
+
+/** What of a sheet somebody may want to leave out, with its title: a column beside the first that is the only one of its kind, and the words on differences. */
+export function hideableOf(data: SheetData): Array<{ what: Hideable; title: string }> {
+  const { columns, beside } = data;
+  if (beside) return [];
+  const alone = (source: Source): boolean => columns.filter((each) => each.source === source).length === 1;
+  const found = columns
+    .slice(1)
+    .flatMap(({ source, title }) => (alone(source) ? [{ what: source, title }] : []));
+  return columns.length > 1 ? [...found, { what: "difference", title: saysTitle(data) }] : [];
+}
+
+/** What is said last of a row, as the heading of its column: a verdict, where default, record and drive stand in one row. */
+export function saysTitle({ groups }: SheetData): "Verdict" | "Difference" {
+  const verdicts = groups.some((group) => group.rows.some((row) => row.verdict !== undefined));
+  return verdicts ? "Verdict" : "Difference";
+}
+
+/** A sheet without the columns that somebody leaves out. What differs, and by how much, stays as it is: it is only not drawn. */
+export function withoutColumns(data: SheetData, hidden: ReadonlySet<Hideable>): SheetData {
+  const leaves = hideableOf(data).filter(({ what }) => hidden.has(what));
+  if (leaves.length === 0) return data;
+  const gone = new Set(leaves.map((each) => each.what));
+  const stays = (i: number): boolean => i === 0 || !gone.has(data.columns[i]!.source);
+  return {
+    ...data,
+    ...(gone.has("difference") ? { silent: true } : {}),
+    columns: data.columns.filter((_, i) => stays(i)),
+    groups: data.groups.map((group) => ({
+      ...group,
+      rows: group.rows.map((row) => ({ ...row, cells: row.cells.filter((_, i) => stays(i)) })),
+    })),
+  };
+}
