@@ -54,6 +54,17 @@ export function Leaf({
     { keepLast: true },
   );
   const view = asked?.ok && asked.value.code === row.code ? asked.value : undefined;
+  // A note is read before anything else; where there is none yet, it can be written below what the parameter is.
+  const noted = notes.codes.has(row.code);
+  const note = of.tag !== undefined && notes.known && (
+    <LeafNote
+      key={`note on ${row.code}`}
+      definition={family}
+      tag={of.tag}
+      code={row.code}
+      note={notes.all.get(row.code)}
+    />
+  );
   return (
     <section
       aria-label={`Parameter ${row.code}`}
@@ -72,6 +83,7 @@ export function Leaf({
           {asked.trouble.text} {asked.trouble.remedy}
         </p>
       )}
+      {noted && note}
       {view && (
         <>
           {view.help && <p className="mt-1">{view.help}</p>}
@@ -85,15 +97,7 @@ export function Leaf({
           )}
         </>
       )}
-      {of.tag !== undefined && notes.known && (
-        <LeafNote
-          key={`note on ${row.code}`}
-          definition={family}
-          tag={of.tag}
-          code={row.code}
-          note={notes.all.get(row.code)}
-        />
-      )}
+      {!noted && note}
       {view && (
         <>
           {view.history && of.tag !== undefined && <History tag={of.tag} history={view.history} />}
