@@ -65,8 +65,8 @@ export function LeafNote({
         <details className="mt-1">
           <summary className="text-soft cursor-pointer min-h-8">What stood there before</summary>
           <ol>
-            {before.map((each) => (
-              <li key={each.at} className="py-1 border-b border-hairline">
+            {before.map((each, i) => (
+              <li key={before.length - i} className="py-1 border-b border-hairline">
                 <p className="whitespace-pre-line break-words">
                   {each.text || <span className="text-soft">taken off</span>}
                 </p>
