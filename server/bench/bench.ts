@@ -120,7 +120,7 @@ export class Bench {
     }
     const { id: linkId, name: linkName } = row.value;
     const connection = new Connection(
-      { id, plantId, linkId, linkName, link, by: { id: person.id, name: person.name } },
+      { id, plantId, linkId, linkName, link, notedAt: unit, by: { id: person.id, name: person.name } },
       started.value,
       (definitionId) => shelf.get(definitionId),
       (each) => {
@@ -142,12 +142,14 @@ export class Bench {
   async takeChange({ live, drive }: { drive: string; live: LiveView }): Promise<void> {
     const connection = this.connections.get(drive);
     if (!connection) return;
-    const { address, unit } = connection;
+    const { address } = connection;
     connection.takeLive(live);
     if (live.phase !== "connected") return;
     const spoken = address.link;
     const anew = !isDeepStrictEqual(spoken, live.link);
-    if (!anew && unit === live.unit) return;
+    // Its new address may have been told while it still counted as lost.
+    if (!anew && address.notedAt === live.unit) return;
+    address.notedAt = live.unit;
     if (anew) {
       const { linkId: id, linkName: name } = address;
       address.link = live.link;

@@ -12,6 +12,8 @@ export interface ConnectionAddress {
   linkName: string;
   /** As it is spoken on now; a serial line follows a drive whose own settings were changed. */
   link: LinkSettings;
+  /** The address at which it was noted last as answering. */
+  notedAt: number;
   /** Who connected it. */
   by: { id: string; name: string };
 }

@@ -191,6 +191,9 @@ describe("finding drives", () => {
       (await listLinks(plant.app.db, 1)).find((each) => each.key === `serial ${join(folder, "speed")}`)!
         .settings,
     ).toMatchObject({ baud: 19_200 });
+    // Its name was made of its settings, and follows them.
+    const names = (await listLinks(plant.app.db, 1)).map((each) => each.name);
+    expect(names).toContain(`${join(folder, "speed")}, RTU 19200 8E1`);
   });
 
   test("it can be stopped; what was found stays", async () => {

@@ -11,7 +11,7 @@ import type { Bench, BenchParts } from "./bench";
 import { fittedAt } from "./place";
 import { recognisePosition } from "./recognise";
 import { noteSighting } from "./sightings";
-import { linkRow } from "./ways";
+import { keepSettings, linkRow } from "./ways";
 
 interface Held {
   view: SearchView;
@@ -122,7 +122,9 @@ export class Searches {
     await noteSighting(db, { linkId, unit, at, identity: identity ?? null });
     if (!identity) return { swapped: false };
     // The way of speaking that was answered is the one to keep.
-    await db.update(tables.link).set({ lastSuccess: at, settings: link }).where(eq(tables.link.id, linkId));
+    const [row] = await db.select().from(tables.link).where(eq(tables.link.id, linkId));
+    if (row) await keepSettings(db, row, link);
+    await db.update(tables.link).set({ lastSuccess: at }).where(eq(tables.link.id, linkId));
     const found = await recognisePosition(db, plantId, identity, { linkId, unit });
     if (!found) return { swapped: false };
     const { position } = found;
