@@ -2,6 +2,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import { SearchParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
 import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
@@ -156,6 +157,33 @@ describe("a sheet", () => {
     await user.click(screen.getByRole("button", { name: /1 left out/ }));
     await user.click(await screen.findByRole("checkbox", { name: "record" }));
     expect(heads()).toContain("record");
+  });
+
+  test("a row that somebody presses stays where it is; one that the address names is brought into sight, also when it comes later", async () => {
+    const user = userEvent.setup();
+    const { scrollTo } = HTMLElement.prototype;
+    let scrolled = 0;
+    HTMLElement.prototype.scrollTo = () => void (scrolled += 1);
+    try {
+      const first = render(<Sheet data={sheet} />, { wrapper: InPlant });
+      const before = scrolled;
+      await user.click(rowOf("6a"));
+      expect(scrolled).toBe(before);
+      first.unmount();
+      const named = new URLSearchParams("show=&at=4r");
+      const nothing = { ...sheet, groups: [] };
+      const at = (data: typeof sheet) => (
+        <SearchParamsContext value={named as never}>
+          <Sheet data={data} place="" />
+        </SearchParamsContext>
+      );
+      const second = render(at(nothing), { wrapper: InPlant });
+      const empty = scrolled;
+      second.rerender(at(sheet));
+      expect(scrolled).toBeGreaterThan(empty);
+    } finally {
+      HTMLElement.prototype.scrollTo = scrollTo;
+    }
   });
 
   test("each kind has a key of its own; 0 shows all again, and what is typed into the search is no key", async () => {

@@ -125,6 +125,8 @@ export function Sheet(props: Props) {
   const current = items[first]?.group;
 
   const select = (code: string | undefined, extend = false): void => {
+    // What somebody chooses is in sight.
+    brought.current = true;
     setAnchor(extend ? (anchor ?? selected) : undefined);
     change({ at: code });
   };
@@ -170,9 +172,10 @@ export function Sheet(props: Props) {
   const brought = useRef(false);
   useEffect(() => {
     if (brought.current || selected === undefined) return;
-    brought.current = true;
     const at = items.findIndex((each) => keyOf(each) === selected);
+    // A filter may let it in only later, when more is known.
     if (at < 0) return;
+    brought.current = true;
     virtual.scrollToIndex(at, { align: "center" });
     // In one hand the page itself scrolls, and what is said of the row lies over the sheet's beginning.
     if (phone) scroller.current?.scrollIntoView({ block: "center" });
