@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "./fixtures";
 import { at, signIn, signInAs } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
 
 test("a position is made, renamed, moved by keyboard, and found by its old tag; two who change it at once see both versions", async ({
   page,
@@ -67,6 +68,7 @@ test("a photo is added to a position, told from its content, and withdrawn with 
   await page.getByLabel("Why").fill("Wrong cabinet.");
   await page.getByRole("button", { name: "Withdraw it" }).click();
   await expect(files).toContainText("Withdrawn by Ines Varga: Wrong cabinet.");
+  await expectSoundByDayAndNight(page);
   await page.getByLabel("Add a label").fill("after service");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: "Take the label after service off" })).toBeVisible();

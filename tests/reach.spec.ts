@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, test } from "./fixtures";
 import { at, atCabinet, letGoOfAll, openBench, signIn } from "./helpers";
+import { expectSoundByDayAndNight } from "./sound";
 
 async function chooseGateway(page: Page, kind: string, port: number): Promise<void> {
   await page.getByRole("radio", { name: kind }).click();
@@ -68,6 +69,9 @@ test("a drive on a serial port: found, read, the adapter unplugged and plugged i
   ).toBeVisible();
   await atCabinet(page, "shop", "Shop spare", "pull");
   await expect(page.getByLabel("Live line")).toContainText("lost, trying again");
+  // What went out with the drive stays readable.
+  await expect(page.getByRole("img", { name: "was live, can no longer be refreshed" }).first()).toBeVisible();
+  await expectSoundByDayAndNight(page);
   await atCabinet(page, "shop", "Shop spare", "plug");
   await expect(page.getByLabel("Live line")).toContainText("connected", { timeout: 15_000 });
   await letGoOfAll(page);

@@ -109,11 +109,14 @@ export function Files({ files, owner, words }: Props) {
       </div>
       <ul className="space-y-1">
         {files.map((each) => (
-          <li key={each.id} className={classes("text-[13px] flex gap-2", each.withdrawn && "opacity-60")}>
+          <li key={each.id} className={classes("text-[13px] flex gap-2", each.withdrawn && "text-soft")}>
             <FileMark plant={plant} file={each} />
             <span className="min-w-0 flex-1">
               <a
-                className="break-words hover:underline underline-offset-4"
+                className={classes(
+                  "break-words underline-offset-4",
+                  each.withdrawn ? "line-through" : "hover:underline",
+                )}
                 href={address(plant, each, /^image|pdf/.test(each.type))}
                 target={/^image|pdf/.test(each.type) ? "_blank" : undefined}
                 rel="noreferrer"

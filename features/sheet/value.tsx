@@ -6,6 +6,7 @@ import { Mark } from "@/ui/marks";
 /**
  * A value in one of the three ways of writing: ink (archive), pencil (draft, dashed underline), lit (in a drive, on teal ground with a dot).
  * The dot of a lit value is hollow while the drive holds something that is not permanent, or does not tell.
+ * One that can no longer be refreshed goes out: its ground and its teal are gone, its figures stay readable.
  */
 export function Value({
   cell,
@@ -34,17 +35,16 @@ export function Value({
       className={classes(
         "relative flex flex-1 min-w-0 items-baseline gap-2 font-mono px-2 rounded-[3px]",
         source === "draft" && "text-graphite",
-        source === "live" && "bg-teal-ground text-ink",
+        source === "live" && (dim ? "bg-paper text-soft" : "bg-teal-ground text-ink"),
         (source === "default" || source === "file") && "text-soft",
-        dim && "opacity-55",
       )}
     >
       {source === "live" && (
         <svg
           viewBox="0 0 8 8"
-          className="w-2 h-2 self-center shrink-0 text-teal"
+          className={classes("w-2 h-2 self-center shrink-0", dim ? "text-soft" : "text-teal")}
           role="img"
-          aria-label={hollow ? "live, not known to be permanent" : "live"}
+          aria-label={dotWords(dim, hollow)}
         >
           <circle
             cx="4"
@@ -87,7 +87,7 @@ export function Value({
           <span
             className={classes(
               "min-w-0 truncate font-sans text-[13px]",
-              choice && source !== "default" ? "text-ink" : "text-soft",
+              choice && source !== "default" && !dim ? "text-ink" : "text-soft",
             )}
             title={cell.meaning || undefined}
           >
@@ -97,6 +97,11 @@ export function Value({
       )}
     </span>
   );
+}
+
+function dotWords(dim?: boolean, hollow?: boolean): string {
+  if (dim) return "was live, can no longer be refreshed";
+  return hollow ? "live, not known to be permanent" : "live";
 }
 
 const PENCIL = "underline decoration-dashed underline-offset-4";
