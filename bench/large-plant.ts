@@ -6,9 +6,12 @@ export const POSITIONS = 2000;
 export const FEW_POSITIONS = 200;
 export const RECORDS_EACH = 20;
 
+/** Rill's. */
+const DECELERATION = "4r";
+
 /**
- * Fills a plant with positions, drives and records, all made from one record that is there already: its settings stand in
- * every one of them, only numbers, serials and times differ. Some 40 s. Contents are stored once, as they are when drives are alike.
+ * Fills a plant with positions, drives and records, all made from one record of a Rill that is there already. Each position has a deceleration time of
+ * its own, so that no two hold the same; its records are alike, as they mostly are. Some 40 s.
  */
 export async function fillPlant(
   db: Database,
@@ -30,14 +33,27 @@ export async function fillPlant(
     sql`insert into drive (plant_id, definition_id, serial, rating, firmware, whereabouts, position_id)
       select ${plant}, p.definition_id, ${serial} || p.id, r.rating, r.firmware, 'fitted', p.id
       from position p, record r where p.tag like ${tags} and p.plant_id = ${plant} and r.id = ${first} order by p.id`,
+    sql`create temporary table own as
+      select d.id as drive_id, t.hash as former, encode(sha256(convert_to(d.serial, 'UTF8')), 'hex') as piece_hash,
+        encode(sha256(convert_to('all ' || d.serial, 'UTF8')), 'hex') as all_hash,
+        jsonb_set(t.content, array['values', ${DECELERATION}::text], to_jsonb(100 + d.id % 900)) as content
+      from drive d, (select p.hash, p.content from record r join content c on c.hash = r.hash_all
+        join piece p on strpos(encode(c.pieces, 'hex'), p.hash) % 64 = 1
+        where r.id = ${first} and jsonb_exists(p.content -> 'values', ${DECELERATION}::text)) t
+      where d.serial like ${serials}`,
+    sql`insert into piece (hash, content) select piece_hash, content from own`,
+    sql`insert into content (hash, pieces)
+      select all_hash, decode(replace(encode(c.pieces, 'hex'), former, piece_hash), 'hex')
+      from own, record r join content c on c.hash = r.hash_all where r.id = ${first}`,
     sql`insert into record (position_id, number, taken_at, taken_by, taken_by_name, origin, drive_id, serial, rating, rating_name,
         supply, firmware, facts, definition_id, definition_version, hash_all, hash_settings, expected, present, missing, trip,
         warnings, running, volatile, link_name, unit_address, job_number)
       select d.position_id, n, r.taken_at - make_interval(days => 30 * (${RECORDS_EACH}::int - n)), r.taken_by, r.taken_by_name, r.origin,
-        d.id, d.serial, r.rating, r.rating_name, r.supply, r.firmware, r.facts, r.definition_id, r.definition_version, r.hash_all,
-        r.hash_settings, r.expected, r.present, r.missing, r.trip, r.warnings, r.running, r.volatile, r.link_name, r.unit_address, 'W26-' || d.id
-      from generate_series(1, ${RECORDS_EACH}::int) n, drive d, record r where d.serial like ${serials} and r.id = ${first}
+        d.id, d.serial, r.rating, r.rating_name, r.supply, r.firmware, r.facts, r.definition_id, r.definition_version, own.all_hash,
+        own.all_hash, r.expected, r.present, r.missing, r.trip, r.warnings, r.running, r.volatile, r.link_name, r.unit_address, 'W26-' || d.id
+      from generate_series(1, ${RECORDS_EACH}::int) n, drive d, own, record r where own.drive_id = d.id and r.id = ${first}
       order by n, d.id`,
+    sql`drop table own`,
     sql`insert into standing (position_id, record_id, at, by, by_name, reason)
       select position_id, id, taken_at, taken_by, taken_by_name, 'commissioned' from record
       where serial like ${serials} and number = ${RECORDS_EACH}::int`,

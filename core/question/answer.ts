@@ -11,10 +11,8 @@ export interface Asked {
   /** Undefined where nobody told it. */
   firmware: string | undefined;
   readiness: Verdict;
-  /** Days since its record was taken; undefined where it has none, or where that is not told. */
-  days: number | undefined;
-  /** The day on which that was, with dashes between; undefined like `days`. */
-  day: string | undefined;
+  /** How many days ago its record was taken, and on which day, with dashes between; neither where it has none, or where that is not told. */
+  taken: () => { days?: number; day?: string };
   /** Of its record; undefined where it has none, or no definition fits. */
   definition: Definition | undefined;
   values: ReadonlyMap<string, RawValue>;
@@ -45,12 +43,16 @@ export function answer(condition: Condition, asked: Asked): Answer {
         holds: yesIf(by(condition.test.op, compareFirmware(asked.firmware, condition.test.text))),
         cell: asked.firmware,
       };
-    case "age":
-      if (asked.days === undefined) return unknown("not told");
-      return { holds: yesIf(by(condition.op, asked.days - condition.days)), cell: String(asked.days) };
-    case "date":
-      if (asked.day === undefined) return unknown("not told");
-      return { holds: yesIf(by(condition.op, order(asked.day, condition.day))), cell: asked.day };
+    case "age": {
+      const { days } = asked.taken();
+      if (days === undefined) return unknown("not told");
+      return { holds: yesIf(by(condition.op, days - condition.days)), cell: String(days) };
+    }
+    case "date": {
+      const { day } = asked.taken();
+      if (day === undefined) return unknown("not told");
+      return { holds: yesIf(by(condition.op, order(day, condition.day))), cell: day };
+    }
     case "readiness":
       return {
         holds: yesIf((asked.readiness === condition.verdict) === (condition.op === "=")),

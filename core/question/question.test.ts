@@ -31,8 +31,7 @@ const asked = (
   },
   firmware: "4.10",
   readiness: "with-care",
-  days: 40,
-  day: "2026-03-14",
+  taken: () => ({ days: 40, day: "2026-03-14" }),
   definition,
   values: new Map(values),
   ...more,
@@ -179,7 +178,7 @@ describe("whether it holds", () => {
     });
     expect(answer(parsed("serial number = 7"), asked(rill, [])).holds).toBe("unknown");
     expect(answer(parsed("firmware < 5"), asked(rill, [], { firmware: undefined })).holds).toBe("unknown");
-    expect(answer(parsed("age > 1"), asked(rill, [], { days: undefined })).holds).toBe("unknown");
+    expect(answer(parsed("age > 1"), asked(rill, [], { taken: () => ({}) })).holds).toBe("unknown");
   });
   test("one set that fulfils it is enough; with none, a set that was not recorded leaves it open", () => {
     const question = parsed("deceleration time < 2 s");
@@ -229,7 +228,7 @@ describe("whether it holds", () => {
       ["recorded = 2026-03-14", "yes"],
     ] as const)
       expect([typed, answer(parsed(typed), at)]).toEqual([typed, { holds, cell: "2026-03-14" }]);
-    const untold = asked(rill, [], { day: undefined });
+    const untold = asked(rill, [], { taken: () => ({}) });
     expect(answer(parsed("recorded before 2026-03-15"), untold).holds).toBe("unknown");
   });
   test("a password's value cannot be asked for", () => {

@@ -10,6 +10,7 @@ import { inventoryChoices, lookThroughInventory, type InventoryWanted } from "@/
 import { mendsOf, VERDICTS, type Mends, type Verdict } from "@/core/readiness";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
+import { listCurrentRecords, type CurrentAt } from "./current-records";
 import { listInventory } from "./inventory";
 import { plantLines } from "./overview";
 
@@ -29,6 +30,8 @@ const NEWEST = 1000;
 interface Known {
   /** Drives, listed when they are first asked for. */
   drives?: Promise<InventoryLine[]>;
+  /** Newest and standing records, likewise. */
+  records?: Promise<CurrentAt[]>;
   areas: string[];
   mends: Mends;
   lines: Array<PositionLine & { words: string }>;
@@ -101,6 +104,17 @@ export class Overviews {
       throw error;
     });
     return known.drives;
+  }
+
+  /** The newest and the standing record of each position of a plant that is not retired, by tag. */
+  async records(plantId: number): Promise<CurrentAt[]> {
+    const known = await this.of(plantId);
+    known.records ??= listCurrentRecords(this.db, plantId).catch((error: unknown) => {
+      // A failure is not kept.
+      known.records = undefined;
+      throw error;
+    });
+    return known.records;
   }
 
   /** The part of a plant's inventory that is in sight. */

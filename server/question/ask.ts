@@ -1,5 +1,4 @@
 import { format } from "date-fns";
-import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { mappedCode, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import { parameterAt, placesOf } from "@/core/quantity";
@@ -9,16 +8,16 @@ import {
   codesNeeded,
   parseCondition,
   subjectWords,
+  type Asked,
   type Condition,
   type Holds,
 } from "@/core/question";
 import type { RawValue } from "@/core/value";
-import { tables, type Database } from "@/server/database";
+import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import type { Overviews } from "@/server/plant";
+import type { CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
 
-const { current, position, record } = tables;
 const DAY_MS = 86_400_000;
 
 export interface QuestionParts {
@@ -81,9 +80,11 @@ export async function askPlant(
   of: OfRecords,
 ): Promise<Result<QuestionAnswer>> {
   const { lines } = await overviews.of(plantId);
-  const rows = await recordsAsked(db, plantId, of);
+  const rows = (await overviews.records(plantId)).flatMap(({ tag, [of]: row }) =>
+    row ? [{ tag, row }] : [],
+  );
   const conditions: Condition[] = [];
-  const codes = await codesIn({ db, shelf, overviews, now }, plantId);
+  const codes = await codesIn({ shelf, overviews }, plantId);
   for (const each of typed) {
     const parsed = parseCondition(each, codes);
     if (!parsed.ok)
@@ -98,13 +99,13 @@ export async function askPlant(
     conditions.push(parsed.condition);
   }
   const definitions = new Map<string, Definition | undefined>();
-  const byTag = new Map<string, { row: (typeof rows)[number]["row"]; definition: Definition | undefined }>();
+  const byTag = new Map<string, { row: CurrentRecord; definition: Definition | undefined }>();
   for (const { tag, row } of rows) {
     const key = JSON.stringify([row.definitionId, row.definitionVersion, row.firmware, row.facts]);
     if (!definitions.has(key)) definitions.set(key, await shelf.ofRecord(db, row));
     byTag.set(tag, { row, definition: definitions.get(key) });
   }
-  const values = await valuesAsked(
+  const values = await valuesIn(
     db,
     rows.map(({ row }) => row.hashAll),
     [...definitions.values()].flatMap((each) => (each ? codesNeeded(conditions, each) : [])),
@@ -124,7 +125,7 @@ export async function askPlant(
           },
           firmware: found?.row.firmware,
           readiness: line.verdict,
-          ...(found ? whenTaken(found.row, now()) : { days: undefined, day: undefined }),
+          taken: () => (found ? whenTaken(found.row, now()) : {}),
           definition: found?.definition,
           values: (found && values.get(found.row.hashAll)) ?? NOTHING,
         }),
@@ -157,48 +158,12 @@ export async function askPlant(
 
 const NOTHING: ReadonlyMap<string, RawValue> = new Map();
 
-async function recordsAsked(db: Database, plantId: number, of: OfRecords) {
-  return db
-    .select({
-      tag: position.tag,
-      row: {
-        number: record.number,
-        takenAt: record.takenAt,
-        source: record.source,
-        definitionId: record.definitionId,
-        definitionVersion: record.definitionVersion,
-        firmware: record.firmware,
-        ratingName: record.ratingName,
-        facts: record.facts,
-        hashAll: record.hashAll,
-      },
-    })
-    .from(position)
-    .innerJoin(current, and(eq(current.positionId, position.id), eq(current.which, of)))
-    .innerJoin(record, eq(record.id, current.recordId))
-    .where(and(eq(position.plantId, plantId), isNull(position.retiredAt)))
-    .orderBy(asc(position.tag));
-}
-
-/** The values of some codes in each content, by its hash. Nothing is fetched where no value is asked for. */
-async function valuesAsked(
-  db: Database,
-  hashes: readonly string[],
-  codes: readonly string[],
-): Promise<Map<string, Map<string, RawValue>>> {
-  if (codes.length === 0 || hashes.length === 0) return new Map();
-  const list = JSON.stringify([...new Set(hashes)]);
-  return valuesIn(db, sql`select h from json_array_elements_text(${list}::json) as list(h)`, [
-    ...new Set(codes),
-  ]);
-}
-
 /** On which day a record was taken, in this computer's time, and how many whole days ago; neither where a file did not say when. */
 function whenTaken(
-  { takenAt, source }: { takenAt: Date; source: { dateGiven: string | null } | null },
+  { takenAt, source }: Pick<CurrentRecord, "takenAt" | "source">,
   now: Date,
-): Record<"days", number | undefined> & Record<"day", string | undefined> {
-  if (source && source.dateGiven === null) return { days: undefined, day: undefined };
+): ReturnType<Asked["taken"]> {
+  if (source && source.dateGiven === null) return {};
   return {
     days: Math.floor((now.getTime() - takenAt.getTime()) / DAY_MS),
     day: format(takenAt, "yyyy-MM-dd"),
@@ -206,14 +171,12 @@ function whenTaken(
 }
 
 /** The codes one can ask by in a plant: those of every family that its newest records are of, without axis and set. */
-export async function codesIn({ db, shelf }: QuestionParts, plantId: number): Promise<Set<string>> {
-  const rows = await db
-    .selectDistinct({ id: record.definitionId })
-    .from(position)
-    .innerJoin(current, eq(current.positionId, position.id))
-    .innerJoin(record, eq(record.id, current.recordId))
-    .where(eq(position.plantId, plantId));
-  return codesOf(shelf, new Set(rows.map((each) => each.id)));
+export async function codesIn(
+  { shelf, overviews }: Pick<QuestionParts, "shelf" | "overviews">,
+  plantId: number,
+): Promise<Set<string>> {
+  const records = await overviews.records(plantId);
+  return codesOf(shelf, new Set(records.flatMap(({ newest }) => newest?.definitionId ?? [])));
 }
 
 function codesOf(shelf: DefinitionShelf, ids: ReadonlySet<string>): Set<string> {

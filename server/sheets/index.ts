@@ -4,4 +4,4 @@ export { noteParameter, notesOfParameters, type NewNote } from "./notes";
 export { oddWords, type OddWords, type Twin } from "./odd";
 export { keepOwnList, ownListOf } from "./own-list";
 export { elsewhere, historyOf, parameterView, rangeWords, type LookedAt } from "./parameter";
-export { valuesIn } from "./history";
+export { valuesIn } from "./values-in";

@@ -3,6 +3,7 @@ import { defaultFor, parameterFor, type Definition } from "@/core/definition";
 import { formatLine, isBits, physicalNumber, type Parameter, type RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
+import type { CurrentAt } from "@/server/plant";
 import { valuesAcross, valuesThrough } from "./history";
 
 /** What a person looks at: a definition as it is fitted, for a rating, with what it holds. */
@@ -106,11 +107,11 @@ export async function historyOf(
   return held;
 }
 
-/** A parameter at every position of a family, by tag. */
+/** A parameter at every position of a family. Input: the positions of a plant with their records. */
 export async function elsewhere(
   db: Database,
   shelf: DefinitionShelf,
-  plantId: number,
+  positions: readonly CurrentAt[],
   definitionId: string,
   code: string,
 ): Promise<
@@ -118,7 +119,7 @@ export async function elsewhere(
 > {
   const read = reader(db, shelf, code);
   const lines = [];
-  for (const { row, raw, tag, title, standing } of await valuesAcross(db, plantId, definitionId, code))
+  for (const { row, raw, tag, title, standing } of await valuesAcross(db, positions, definitionId, code))
     lines.push({ tag, title, standing, record: row.number, ...(await read(row, raw)) });
   return lines;
 }

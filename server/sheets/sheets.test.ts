@@ -79,12 +79,20 @@ describe("what a parameter was", () => {
     expect((await history("zz")).every((each) => each.text === undefined)).toBe(true);
   });
   test("at every position of the family: the standing record, else the newest; nobody else's plant", async () => {
-    const found = await elsewhere(plant.app.db, plant.app.shelf, 1, rill.id, "1r");
+    const found = await elsewhere(
+      plant.app.db,
+      plant.app.shelf,
+      await plant.app.overviews.records(1),
+      rill.id,
+      "1r",
+    );
     expect(found.map(({ tag, text, standing }) => [tag, text, standing])).toEqual([
       ["KL-03", "2.50 s", false],
       ["KL-04", "5.00 s", false],
     ]);
-    expect(await elsewhere(plant.app.db, plant.app.shelf, 2, rill.id, "1r")).toEqual([]);
+    expect(
+      await elsewhere(plant.app.db, plant.app.shelf, await plant.app.overviews.records(2), rill.id, "1r"),
+    ).toEqual([]);
   });
 });
 

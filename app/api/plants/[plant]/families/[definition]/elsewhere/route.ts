@@ -6,5 +6,5 @@ import { elsewhere } from "@/server/sheets";
 export const GET = serve(
   sheets.showElsewhere,
   async ({ app, plant, params: { definition }, query: { code } }) =>
-    good(await elsewhere(app.db, app.shelf, plant.id, definition, code)),
+    good(await elsewhere(app.db, app.shelf, await app.overviews.records(plant.id), definition, code)),
 );

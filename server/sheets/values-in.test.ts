@@ -1,0 +1,59 @@
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { buildSet, factorySet, valuesByCode } from "@/core/set";
+import { rill } from "@/families/testing";
+import type { Database } from "@/server/database";
+import { keepReading, newestRecord } from "@/server/ledger";
+import { testPlant, type TestPlant } from "@/server/testing/plant";
+import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
+import { valuesIn } from "./values-in";
+
+let plant: TestPlant;
+beforeAll(async () => {
+  plant = await testPlant();
+});
+afterAll(() => plant.close());
+
+async function keep(db: Database, raw: number): Promise<string> {
+  const values = new Map([...valuesByCode(factorySet(rill, "R-030")), ["1r", raw] as const]);
+  const kept = await keepReading(db, rill, plant.person, {
+    positionId: plant.positionId,
+    set: buildSet(rill, values),
+    identity: RILL_PLATE,
+    state: AT_REST,
+    linkName: "Kiln",
+    unit: 1,
+    origin: "read",
+    takenAt: new Date("2026-03-01T10:00:00Z"),
+  });
+  return kept.record.hashAll;
+}
+
+test("what was looked up before is added to, code by code and content by content", async () => {
+  const { db } = plant.app;
+  const first = await keep(db, 250);
+  expect((await valuesIn(db, [first], ["1r"])).get(first)).toEqual(new Map([["1r", 250]]));
+  const second = await keep(db, 300);
+  const codes = ["1r", "no-such", "4r"];
+  const both = await valuesIn(db, [second, first, "0badf11e"], codes);
+  expect([...both.keys()].sort()).toEqual([first, second].sort());
+  expect(both.get(first)!.get("1r")).toBe(250);
+  expect(both.get(second)!.get("1r")).toBe(300);
+  expect(both.get(second)!.get("4r")).toEqual(expect.any(Number));
+  expect(both.get(second)!.has("no-such")).toBe(false);
+  expect(await valuesIn(db, [second, first, "0badf11e"], codes)).toEqual(both);
+});
+
+test("what a transaction saw and did not keep is not remembered", async () => {
+  const { db } = plant.app;
+  const before = (await newestRecord(db, plant.positionId))?.number;
+  let gone = "";
+  await expect(
+    db.transaction(async (tx) => {
+      gone = await keep(tx, 777);
+      expect((await valuesIn(tx, [gone], ["1r"])).get(gone)?.get("1r")).toBe(777);
+      throw new Error("power cut");
+    }),
+  ).rejects.toThrow("power cut");
+  expect((await newestRecord(db, plant.positionId))?.number).toBe(before);
+  expect((await valuesIn(db, [gone], ["1r"])).size).toBe(0);
+});

@@ -1,0 +1,116 @@
+import { sql } from "drizzle-orm";
+import { decodeKey, encodeKey, type RawValue } from "@/core/value";
+import { tables, type Database } from "@/server/database";
+
+const { content, piece } = tables;
+
+/** So many are kept in memory of each kind; some 100 bytes each. Beyond that it is begun anew. */
+const KEPT = 300_000;
+
+/** A value where a piece holds it. */
+interface InPiece {
+  set: number;
+  axis: number;
+  raw: RawValue;
+}
+
+/** What was looked up before. Contents and pieces never change, so that nothing of it grows old. */
+class LookedUp {
+  /** A content's pieces. */
+  readonly pieces = new Map<string, readonly string[]>();
+  /** By code, without axis and set, and piece: undefined where the piece does not hold it. */
+  readonly values = new Map<string, Map<string, InPiece | undefined>>();
+}
+
+/** By the way to the database: what a transaction sees before it is committed is forgotten with it. */
+const lookedUp = new WeakMap<Database, LookedUp>();
+
+/** Parameters' values in each of some contents, named by their hashes: by hash and code. What many of them share is looked at once. */
+export async function valuesIn(
+  db: Database,
+  contents: readonly string[],
+  codes: readonly string[],
+): Promise<Map<string, Map<string, RawValue>>> {
+  const keys = codes.flatMap((code) => decodeKey(code) ?? []);
+  const bases = [...new Set(keys.map((each) => each.code))];
+  if (bases.length === 0 || contents.length === 0) return new Map();
+  const known = lookedUp.get(db) ?? new LookedUp();
+  lookedUp.set(db, known);
+  const piecesOf = await piecesOfContents(db, known, [...new Set(contents)]);
+  const inPieces = await valuesOfPieces(db, known, [...new Set([...piecesOf.values()].flat())], bases);
+  const found = new Map<string, Map<string, RawValue>>();
+  for (const [hash, pieces] of piecesOf) {
+    const values = new Map<string, RawValue>();
+    found.set(hash, values);
+    for (const { code, axis, set } of keys)
+      for (const each of pieces) {
+        const held = inPieces.get(code)?.get(each);
+        // A code that names no axis means the first one too.
+        if (held?.set === set && (held.axis === axis || (axis === 0 && held.axis === 1)))
+          values.set(encodeKey({ code, axis, set }), held.raw);
+      }
+  }
+  return found;
+}
+
+async function piecesOfContents(
+  db: Database,
+  known: LookedUp,
+  contents: readonly string[],
+): Promise<Map<string, readonly string[]>> {
+  const missing = contents.filter((each) => !known.pieces.has(each));
+  if (known.pieces.size + missing.length > KEPT) known.pieces.clear();
+  const rows =
+    missing.length === 0
+      ? []
+      : await db
+          // As text: bytes cost the embedded database far more.
+          .select({ hash: content.hash, pieces: sql<string>`encode(${content.pieces}, 'hex')` })
+          .from(content)
+          .where(sql`${content.hash} in (select json_array_elements_text(${JSON.stringify(missing)}::json))`);
+  const found = new Map(contents.flatMap((each) => pair(each, known.pieces.get(each))));
+  for (const { hash, pieces } of rows) {
+    const hashes = hashesIn(pieces);
+    known.pieces.set(hash, hashes);
+    found.set(hash, hashes);
+  }
+  return found;
+}
+
+async function valuesOfPieces(
+  db: Database,
+  known: LookedUp,
+  pieces: readonly string[],
+  bases: readonly string[],
+): Promise<Map<string, ReadonlyMap<string, InPiece | undefined>>> {
+  const size = [...known.values.values()].reduce((sum, each) => sum + each.size, 0);
+  if (size + bases.length * pieces.length > KEPT) known.values.clear();
+  const found = new Map(bases.map((base) => [base, known.values.get(base) ?? new Map()]));
+  const missing = pieces.filter((each) => bases.some((base) => !found.get(base)?.has(each)));
+  if (missing.length > 0) {
+    // A group may have had another name in an older definition: the code itself is looked for.
+    const holding = await db
+      .select({ hash: piece.hash, content: piece.content })
+      .from(piece)
+      .where(
+        sql`${piece.hash} in (select json_array_elements_text(${JSON.stringify(missing)}::json))
+          and jsonb_exists_any(${piece.content}->'values', array(select json_array_elements_text(${JSON.stringify(bases)}::json)))`,
+      );
+    const held = new Map(holding.map((each) => [each.hash, each.content]));
+    for (const [base, values] of found) {
+      for (const each of missing) {
+        const one = held.get(each);
+        const raw = one?.values[base];
+        values.set(each, one && raw !== undefined ? { set: one.set, axis: one.axis, raw } : undefined);
+      }
+      known.values.set(base, values);
+    }
+  }
+  return found;
+}
+
+/** The hashes of pieces that lie one behind the other, in hex. */
+const hashesIn = (pieces: string): string[] => pieces.match(/.{64}/g) ?? [];
+
+const pair = <T>(key: string, value: T | undefined): Array<[string, T]> =>
+  value === undefined ? [] : [[key, value]];
