@@ -37,7 +37,7 @@ export interface Filtered {
 
 /** The rows that a filter leaves, group by group; groups with none are left out. A word that stands nowhere in the sheet is taken for those that are likest to it. */
 export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
-  const find = parseFind(filter.text, unitsOf(data));
+  const find = parseFind(filter.text, filter.text.trim() === "" ? [] : unitsOf(data));
   const instead: Filtered["instead"] = [];
   const words = find.words.map((typed) => {
     const taken = stands(typed, data.groups) ? [] : wordsLike(typed, data.groups);
@@ -58,7 +58,10 @@ export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
   const says = (text: string): boolean => words.every((each) => each.some((word) => text.includes(word)));
   const left = (textOf: typeof searchText): SheetGroup[] =>
     data.groups.flatMap((group) => {
-      const rows = group.rows.filter((row) => says(textOf(row, group)) && fits(row, group));
+      // Where nothing is looked for, no text is put together for it.
+      const rows = group.rows.filter(
+        (row) => (words.length === 0 || says(textOf(row, group))) && fits(row, group),
+      );
       if (rows.length === group.rows.length) return [group];
       return rows.length > 0 ? [{ ...group, rows }] : [];
     });

@@ -13,3 +13,4 @@ export { HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "
 export { filterSheet, kindsOf, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";
 export { copyText } from "./copy";
+export { packSheet, unpackSheet, type PackedSheet } from "./packed";

@@ -6,7 +6,7 @@ import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts } from "@/core/definition";
 import { driveKeyOf } from "@/core/drive";
 import type { SetsInUse as SetsFacts } from "@/core/set";
-import type { SheetData } from "@/core/sheet";
+import type { PackedSheet } from "@/core/sheet";
 import { ChangeByDraft } from "@/features/draft/change-by-draft";
 import { Offered, Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -32,7 +32,7 @@ interface Props {
   id: string;
   tags: Array<{ tag: string; title: string }>;
   areas: string[];
-  sheet: SheetData | undefined;
+  sheet: PackedSheet | undefined;
   readAt: number | undefined;
   standing: number | undefined;
   view: ConnectionView | undefined;

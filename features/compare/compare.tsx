@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { PositionLine } from "@/core/contract";
-import type { SheetData } from "@/core/sheet";
+import type { PackedSheet } from "@/core/sheet";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import type { SheetOf } from "@/features/sheet/leaf";
@@ -29,7 +29,7 @@ interface Props {
   otherwise: Array<{ title: string; version: string; codes: string[] }>;
   list: string | undefined;
   twins: Array<{ name: string; tags: string[] }>;
-  sheet: SheetData | undefined;
+  sheet: PackedSheet | undefined;
   /** Columns that are files, and what of each did not fit. */
   files: FileColumn[];
   /** By what the values mean, whatever the family; instead of the sheet. */

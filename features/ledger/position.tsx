@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import { ledger, positions, type FileView } from "@/core/contract";
-import type { SheetData } from "@/core/sheet";
+import type { PackedSheet } from "@/core/sheet";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
 import { Files } from "@/features/files/files";
@@ -37,7 +37,7 @@ interface Props {
   shown: number | undefined;
   /** Every record that was raised, the one in force first. */
   standings: StandingView[];
-  sheet: SheetData | undefined;
+  sheet: PackedSheet | undefined;
   /** What may be chosen where the position is changed. */
   areas: string[];
   files: FileView[];

@@ -6,7 +6,9 @@ import {
   filterSheet,
   gridOf,
   sideBySide,
+  unpackSheet,
   withoutColumns,
+  type PackedSheet,
   type SheetData,
   type SheetRow,
 } from "@/core/sheet";
@@ -35,7 +37,7 @@ import { EVERYTHING, useView } from "./use-view";
 const STEPS: Partial<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, PageDown: 15, PageUp: -15 };
 
 interface Props {
-  data: SheetData;
+  data: SheetData | PackedSheet;
   /** Begin with only what differs. */
   start?: "all" | "differences";
   /** Names the sheet among others: it opens as it was left, and its address says what is shown. With an empty one only the address does. */
@@ -58,7 +60,8 @@ const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
 
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
 export function Sheet(props: Props) {
-  const { data: whole, start = "all", place, dim, hollow } = props;
+  const { data: given, start = "all", place, dim, hollow } = props;
+  const whole = useMemo(() => unpackSheet(given), [given]);
   const [view, change] = useView({ ...EVERYTHING, differences: start === "differences" }, place);
   const beside = besidesOf(whole).find((each) => each === view.beside);
   const [hidden, hide] = useColumns();

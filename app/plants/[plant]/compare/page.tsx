@@ -1,6 +1,7 @@
 import { comparedColumns, sideBySide } from "@/app/_lib/compare-columns";
 import { page } from "@/app/_lib/page";
 import { listName } from "@/core/definition";
+import { packSheet } from "@/core/sheet";
 import { Compare } from "@/features/compare/compare";
 import { oddWords } from "@/server/sheets";
 
@@ -40,7 +41,7 @@ const { Page, generateMetadata } = page("see", {
         files={shown.flatMap(({ file }) =>
           file ? [{ name: file.name, of: file.of, taken: file.values.size, notes: file.notes }] : [],
         )}
-        sheet={what?.by === "code" ? what.sheet : undefined}
+        sheet={what?.by === "code" ? packSheet(what.sheet) : undefined}
         meaning={
           what?.by === "meaning"
             ? {

@@ -5,7 +5,7 @@ import type { DriveIdentity } from "@/core/drive";
 import { programFacts, programMeans } from "@/core/program";
 import type { SwitchOver } from "@/core/restore";
 import { setsInUse } from "@/core/set";
-import { buildSheet } from "@/core/sheet";
+import { buildSheet, packSheet } from "@/core/sheet";
 import { NOT_SETTINGS } from "@/core/value";
 import { DrivePage } from "@/features/bench/drive-page";
 import type { ProgramView } from "@/features/bench/program";
@@ -63,7 +63,7 @@ const { Page, generateMetadata } = page("see", {
         id={id}
         tags={tags}
         areas={areas}
-        sheet={sheet}
+        sheet={sheet && packSheet(sheet)}
         readAt={connection.readAt?.getTime()}
         standing={row?.number}
         view={connection.view()}

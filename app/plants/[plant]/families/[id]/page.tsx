@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { page } from "@/app/_lib/page";
 import { definitionFor, listFirmware } from "@/core/definition";
-import { buildSheet } from "@/core/sheet";
+import { buildSheet, packSheet } from "@/core/sheet";
 import { FamilyHead } from "@/features/families/family-head";
 import { Files } from "@/features/files/files";
 import { Sheet } from "@/features/sheet/sheet";
@@ -62,7 +62,7 @@ const { Page, generateMetadata } = page("see", {
         <Files files={files} owner={{ definition: family.id }} words={family.title} />
         <Sheet
           key={`${firmware}/${axes}`}
-          data={buildSheet(definition, file.ratings[0]?.id, columns)}
+          data={packSheet(buildSheet(definition, file.ratings[0]?.id, columns))}
           place={`family ${family.id}`}
           of={{ firmware, axes }}
         />

@@ -1,6 +1,6 @@
 import { notFound, redirect } from "next/navigation";
 import { page } from "@/app/_lib/page";
-import { buildSheet } from "@/core/sheet";
+import { buildSheet, packSheet } from "@/core/sheet";
 import { plantPath } from "@/features/house/plant-path";
 import { Position } from "@/features/ledger/position";
 import { openDrafts } from "@/server/drafts";
@@ -142,7 +142,7 @@ const { Page, generateMetadata } = page("see", {
           record: each.content.recordNumber,
           outcome: each.content.outcome,
         }))}
-        sheet={sheet}
+        sheet={sheet && packSheet(sheet)}
         areas={overview.areas}
         files={files}
         drafts={drafts.map(({ at, ...each }) => ({ ...each, at: at.getTime() }))}
