@@ -5,6 +5,7 @@ import {
   loadDefinition,
   meantOtherwise,
   presetsOf,
+  type Definition,
   type DefinitionFile,
 } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
@@ -214,7 +215,7 @@ describe("a draft and a newer record", () => {
     ["1y", 9],
   ]);
   test("parameter by parameter: who changed it, and where both did, a person decides", () => {
-    const lines = mergeLines(rill, base, draft, newer);
+    const lines = mergeLines(rill, rill, base, draft, newer);
     expect(lines.map(({ code, is }) => [code, is])).toEqual([
       ["1r", "draft"],
       ["4r", "conflict"],
@@ -230,6 +231,36 @@ describe("a draft and a newer record", () => {
       "6r": 30,
       "1y": 9,
     });
+  });
+  test("what the drive of the newer record has not at all is left out, and told where the draft had changed it", () => {
+    const [full, rack] = [4, 2].map((axes) => definitionFor(plover, { ...plover.fitting, axes })) as [
+      Definition,
+      Definition,
+    ];
+    const settings = full.parameters.filter(({ kind, readOnly }) => kind === "setting" && !readOnly);
+    const [gone, other] = settings.filter(({ code }) => !rack.byCode.has(code)).map(({ code }) => code);
+    const kept = settings.find(({ code }) => rack.byCode.has(code))!.code;
+    const values = (all: Array<[string | undefined, RawValue]>) =>
+      new Map(all.map(([code, raw]) => [code!, raw]));
+    const was = values([
+      [gone, 1],
+      [other, 1],
+      [kept, 300],
+    ]);
+    const mine = values([
+      [gone, 2],
+      [other, 1],
+      [kept, 250],
+    ]);
+    const theirs = values([[kept, 300]]);
+    const lines = mergeLines(full, rack, was, mine, theirs);
+    expect(new Map(lines.map(({ code, is }) => [code, is]))).toEqual(
+      new Map([
+        [kept, "draft"],
+        [gone, "lost"],
+      ]),
+    );
+    expect([...mergedValues(theirs, lines, new Set([gone!]))]).toEqual([[kept, 250]]);
   });
   test("under another version of the definition, what is scaled otherwise or has other choices is not put beside it", () => {
     const file = JSON.parse(JSON.stringify(rill.file)) as DefinitionFile;
@@ -255,7 +286,7 @@ describe("a draft and a newer record", () => {
         (was, mine, theirs, kept) => {
           const keep = new Set(kept);
           const merge = (one: typeof was, other: typeof was) =>
-            mergedValues(other, mergeLines(rill, was, one, other), keep);
+            mergedValues(other, mergeLines(rill, rill, was, one, other), keep);
           expect(sorted(merge(mine, was))).toEqual(sorted(mine));
           expect(sorted(merge(was, theirs))).toEqual(sorted(theirs));
           expect(sorted(merge(mine, mine))).toEqual(sorted(mine));

@@ -99,7 +99,14 @@ export function DraftHead({
       </p>
       {may && draft.newer !== undefined && (
         <div className="mt-2">
-          <Notice kind="caution" title={`Record ${draft.newer} is newer than the one it stands on.`}>
+          <Notice
+            kind="caution"
+            title={
+              draft.record === undefined
+                ? `Such a drive was read since: record ${draft.newer} says what the type plate does not.`
+                : `Record ${draft.newer} is newer than the one it stands on.`
+            }
+          >
             <Button className="mt-1" onClick={() => onOpen("merge")}>
               Bring it up to date ...
             </Button>

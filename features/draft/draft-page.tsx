@@ -96,7 +96,7 @@ export function DraftPage({ draft, first, several }: Props) {
         {ending === "several" && (
           <Several draft={draft.id} {...several} onDone={done} onClose={() => setEnding(undefined)} />
         )}
-        {ending === "merge" && draft.record !== undefined && (
+        {ending === "merge" && (
           <MergeDraft
             draft={draft.id}
             record={draft.record}

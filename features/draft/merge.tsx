@@ -22,8 +22,8 @@ export function MergeDraft({
   onClose,
 }: {
   draft: number;
-  /** The one that the draft stands on. */
-  record: number;
+  /** The one that the draft stands on; undefined for one from a type plate. */
+  record: number | undefined;
   version: number;
   onDone: () => void;
   onClose: () => void;
@@ -67,8 +67,10 @@ export function MergeDraft({
       {merge && (
         <div className="space-y-4 text-[15px]">
           <p>
-            The draft stands on record {record}; record {merge.record} is newer. What only that has changed is
-            taken over, what only the draft has changed stays.
+            {record === undefined
+              ? `The draft began from a type plate and stands on the factory's values; record ${merge.record} is what such a drive held. Its firmware and all that only it has otherwise is taken over,`
+              : `The draft stands on record ${record}; record ${merge.record} is newer. What only that has changed is taken over,`}{" "}
+            what only the draft has changed stays.
           </p>
           <Lines
             title={`Changed in both, each otherwise: ${counted(conflicts.length, "value")} to decide`}
@@ -86,6 +88,11 @@ export function MergeDraft({
           <Lines
             title={`Changed only in record ${merge.record}: taken over`}
             lines={of("newer")}
+            newer={merge.record}
+          />
+          <Lines
+            title="Changed in the draft, and not in this drive at all: left out"
+            lines={of("lost")}
             newer={merge.record}
           />
           {trouble && (
@@ -158,6 +165,7 @@ function Lines({
               <span>
                 {" "}
                 → <span className="font-mono">{value(each.is === "newer" ? each.newer : each.draft)}</span>
+                {each.is === "lost" && ", which this drive has nothing for"}
               </span>
             )}
           </li>

@@ -325,6 +325,46 @@ test("from a type plate: the factory default of the rating, firmware not known; 
   ]);
 });
 
+test("a draft from a type plate is put onto the first reading of such a drive: firmware and what only the drive has are taken from it", async () => {
+  const { db, shelf } = plant.app;
+  const rill = shelf.get("fennimore-rill-4");
+  const from = async (plate: { rating: string; serial?: string }) => {
+    const made = plateOf(rill, { definition: rill.id, ...plate });
+    if (!made.ok) throw new Error(made.trouble.text);
+    return beginDraft(db, plant.person, place(), { plate: made.value }, "Commissioning", new Date());
+  };
+  const [id, otherRating, otherDrive] = [
+    await from({ rating: "R-030" }),
+    await from({ rating: "R-055" }),
+    await from({ rating: "R-030", serial: "FR-ANOTHER" }),
+  ];
+  await change(id, plant.person, "1r", "3 s", { reason: "tiles slip" });
+  // What was read before somebody began is of the drive before.
+  expect(kind(await lookAtMerge(parts, 1, id))).toBe("not-now");
+  plant.drive.setAtKeypad("6r", 654);
+  for (const each of await plant.app.bench.list()) await plant.app.bench.letGo(each.id);
+  await recordStanding(plant, await connectAndRead(plant));
+  for (const each of [otherRating, otherDrive])
+    expect(kind(await lookAtMerge(parts, 1, each))).toBe("not-now");
+  const looked = await lookAtMerge(parts, 1, id);
+  if (!looked.ok) throw new Error(looked.trouble.text);
+  const is = new Map(looked.value.lines.map((each) => [each.code, each]));
+  expect(is.get("6r")).toMatchObject({ is: "newer", newer: "6.54 s" });
+  const mine = looked.value.lines.filter((each) => each.is === "conflict").map((each) => each.code);
+  const done = await mergeDraft(parts, plant.person, 1, id, {
+    mine,
+    seal: looked.value.seal,
+    reason: "",
+    although: true,
+  });
+  expect(kind(done)).toBe("done");
+  const { record, identity, values, base, steps } = await draftOf(id);
+  expect(record).toBe(looked.value.record);
+  expect(identity).toMatchObject({ firmware: "4.4", serial: "FR-OLD-77" });
+  expect([values.get("1r"), values.get("6r")]).toEqual([300, 654]);
+  expect(changesOf(base, steps).map(({ code, step }) => [code, step.reason])).toEqual([["1r", "tiles slip"]]);
+});
+
 test("what is new in a draft: the changes as they are, and only the rows that were touched since", async () => {
   const id = await begin("Followed");
   const news = async (since: number) => draftNews(parts.db, await draftOf(id), since);

@@ -32,20 +32,31 @@ export interface Merge {
 
 /**
  * The newest reading of a draft's position that the draft can be brought up to date with: of the same family, newer than the record it stands on, and complete, since what
- * was not read is no change. What somebody else only drafted is none, nor what a replacement held before it was restored. Undefined where there is none, and for a draft from a type plate.
+ * was not read is no change. What somebody else only drafted is none, nor what a replacement held before it was restored. For a draft from a type plate it is a reading of
+ * such a drive since: of that rating, and of that serial number where the plate told it. Undefined where there is none.
  */
 export async function newerRecord(
   db: Database,
-  { row, record: number, definition }: Pick<LoadedDraft, "row" | "record" | "definition">,
+  {
+    row,
+    record: number,
+    definition,
+    identity,
+  }: Pick<LoadedDraft, "row" | "record" | "definition" | "identity">,
 ): Promise<RecordRow | undefined> {
-  if (number === undefined) return undefined;
   const rows = await db
     .select()
     .from(record)
     .where(
       and(
         eq(record.positionId, row.positionId),
-        gt(record.number, number),
+        ...(number === undefined
+          ? [
+              gt(record.takenAt, row.at),
+              identity.rating === undefined ? undefined : eq(record.rating, identity.rating),
+              identity.serial === "" ? undefined : eq(record.serial, identity.serial),
+            ]
+          : [gt(record.number, number)]),
         eq(record.definitionId, definition.id),
         eq(record.present, record.expected),
         notInArray(record.origin, [...tables.NOT_READ, ...OF_SPARE, "before-restore", "before-operation"]),
@@ -80,7 +91,7 @@ export async function mergeDraft(
     if (refused) return refused;
     const merged = mergedValues(newer, lines, new Set(mine));
     const { definition, rating, steps } = loaded;
-    const drafted = lines.filter(({ is }) => is !== "newer");
+    const drafted = lines.filter(({ is }) => is !== "newer" && is !== "lost");
     const why = reason.trim();
     const ask = askAbout(
       drafted.map(({ code }) => {
@@ -122,7 +133,7 @@ async function mergeOf(
   const otherwise = meantOtherwise(definition, under, new Set(steps.map((each) => each.code)));
   if (otherwise.length > 0) return bad(otherMeaning(otherwise));
   const newer = valuesByCode(await loadSet(db, row));
-  const lines = mergeLines(definition, base, values, newer);
+  const lines = mergeLines(definition, under, base, values, newer);
   const seal = hashText(JSON.stringify([row.id, lines]));
   return good({
     row,

@@ -80,7 +80,7 @@ export const lookAtMerge = endpoint({
       object({
         code: text(),
         name: text(),
-        is: oneOf(["newer", "draft", "both", "conflict"]),
+        is: oneOf(["newer", "draft", "both", "conflict", "lost"]),
         base: optional(text()),
         draft: optional(text()),
         newer: optional(text()),
