@@ -1,6 +1,6 @@
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { needsContents, type Paper, type PaperPart } from "@/core/paper";
-import { runsOf, type Face } from "./faces";
+import { countUndrawn, runsOf, type Face } from "./faces";
 
 /** What a company puts at the head of its papers. */
 export interface PaperHeading {
@@ -34,6 +34,7 @@ export function documentOf(paper: Paper, heading: PaperHeading, printed: string)
       margin: [0, 0, 0, 6],
     })),
     facts(paper.facts),
+    undrawn(paper, heading),
   ];
   if (needsContents(paper))
     content.push({
@@ -87,6 +88,23 @@ function facts(list: Paper["facts"]): Content {
         { text: runsOf(fact, "Text") },
       ]),
     },
+  };
+}
+
+/** A paper says itself where a question mark stands for a sign that it cannot draw. */
+function undrawn(
+  { title, about, cautions, facts: list, parts, foot }: Paper,
+  { lines }: PaperHeading,
+): Content {
+  const count = countUndrawn([
+    ...[title, about, foot, ...cautions, ...lines, ...list.flat()],
+    ...parts.flatMap((each) => [each.title, each.note ?? "", ...each.rows.flat()]),
+  ]);
+  if (count === 0) return { text: "" };
+  return {
+    text: `${count} ${count === 1 ? "sign" : "signs"} of a script that this paper cannot draw: ? stands in their place. The ledger shows them.`,
+    color: SOFT,
+    margin: [0, 6, 0, 0],
   };
 }
 

@@ -9,7 +9,15 @@ const fileOf = (face: string, part: string, style: string): string =>
 
 const TEXT = "atkinson-hyperlegible-next";
 const MONO = "atkinson-hyperlegible-mono";
-/** Signs that the others lack: arrows, Ω, ≤. */
+/** Names and notes in other scripts. */
+const SCRIPTS = {
+  Greek: "greek",
+  Cyrillic: "cyrillic",
+  CyrillicMore: "cyrillic-ext",
+  Vietnamese: "vietnamese",
+};
+const OTHERS = Object.keys(SCRIPTS) as Array<keyof typeof SCRIPTS>;
+/** Signs that the others lack: arrows, ≤. */
 const SIGNS = fileOf("noto-sans-math", "latin", "400-normal");
 
 /** The faces of a paper, by the names that a document uses. All four styles must be there. */
@@ -18,10 +26,22 @@ export const FACES: Record<string, Record<"normal" | "bold" | "italics" | "boldi
   TextMore: styles(fileOf(TEXT, "latin-ext", "400-normal"), fileOf(TEXT, "latin-ext", "700-normal")),
   Mono: styles(fileOf(MONO, "latin", "400-normal"), fileOf(MONO, "latin", "400-normal")),
   MonoMore: styles(fileOf(MONO, "latin-ext", "400-normal"), fileOf(MONO, "latin-ext", "400-normal")),
+  ...Object.fromEntries(
+    OTHERS.map((each) => [
+      each,
+      styles(
+        fileOf("noto-sans", SCRIPTS[each], "400-normal"),
+        fileOf("noto-sans", SCRIPTS[each], "700-normal"),
+      ),
+    ]),
+  ),
   Signs: styles(SIGNS, SIGNS),
 };
 /** Where each kind of text looks for a sign, one face after the other. */
-const ORDER = { Text: ["Text", "TextMore", "Signs"], Mono: ["Mono", "MonoMore", "Signs"] } as const;
+const ORDER = {
+  Text: ["Text", "TextMore", ...OTHERS, "Signs"],
+  Mono: ["Mono", "MonoMore", ...OTHERS, "Signs"],
+} as const;
 export type Face = keyof typeof ORDER;
 
 function styles(normal: string, bold: string) {
@@ -68,6 +88,13 @@ export function runsOf(text: string, face: Face): Array<{ text: string; font: st
   }
   return runs.length > 0 ? runs : [{ text: "", font: face }];
 }
+
+/** How many signs of some texts no face has: a question mark stands for each. */
+export const countUndrawn = (texts: Iterable<string>): number => {
+  let count = 0;
+  for (const text of texts) for (const sign of text) if (!faceFor(SAME[sign] ?? sign, "Text")) count += 1;
+  return count;
+};
 
 function faceFor(sign: string, face: Face): string | undefined {
   const key = face + sign;

@@ -98,12 +98,18 @@ describe("a paper", () => {
   test("signs that the faces lack are taken from another; what none has is a question mark, never a hole", async () => {
     expect(runsOf("5 Ω", "Mono")).toEqual([
       { text: "5 ", font: "Mono" },
-      { text: "Ω", font: "Signs" },
+      { text: "Ω", font: "Greek" },
     ]);
     expect(runsOf("中", "Text")).toEqual([{ text: "?", font: "Text" }]);
     const [page] = await print({ parts: [part("5 µs → 2 Ω ≤ Ž", [["1r", "中"]])] });
     expect(page).toMatch(/5 [µμ] ?s → 2 Ω ≤ Ž/);
     expect(page).toContain("1r ?");
+    expect(page).toContain("1 sign of a script that this paper cannot draw: ? stands in their place.");
+  });
+  test("names and notes in Greek, Cyrillic and Vietnamese are drawn, and nothing is said of signs", async () => {
+    const [page] = await print({ title: "Печь 3, Κάμινος", parts: [part("Lò nung ầ", [["1r", "Ж"]])] });
+    expect(page).toMatch(/Печь 3, Κάμινος.*Lò nung ầ.*1r Ж/);
+    expect(page).not.toContain("cannot draw");
   });
   test("a word longer than its column is broken and stays whole in the text", async () => {
     const long = "W".repeat(200);
