@@ -17,6 +17,11 @@ test("the rollers are set alike in one go: looked through together, written side
       make: { rating: "R-030", firmware: "4.4", serial: `FR26-810${i + 1}` },
       definitionId: "fennimore-rill-4",
     });
+  // What is written down about a parameter of one of them is there when it is about to be written.
+  const noted = await page.request.post(`/api${at("/positions/KL-02/parameter-notes")}`, {
+    data: { definition: "fennimore-rill-4", code: "4r", text: "Below 1.5 s the tiles slip.", seen: "" },
+  });
+  expect(noted.ok()).toBe(true);
   await page.goto(at("/positions/KL-03/restore"));
   await page.getByRole("link", { name: /^Set all \d twins alike in one go$/ }).click();
   await page.getByRole("checkbox", { name: /^KL-06/ }).uncheck();
@@ -30,6 +35,10 @@ test("the rollers are set alike in one go: looked through together, written side
   // The machine's name is each one's own; what the odd one out has otherwise is written.
   const apart = page.getByRole("table", { name: /differ|alike/ }).first();
   await expect(apart).toBeVisible();
+  await page.getByText(/will be alike in all of them/).click();
+  await expect(page.getByRole("row", { name: /4r Deceleration time/ })).toContainText(
+    "Below 1.5 s the tiles slip.",
+  );
   await page.getByLabel("At the machines, for all of them").fill("Tom Reid");
   const parts = page.getByRole("button", { name: "Nothing was exchanged" }).first();
   if (await parts.isVisible()) await parts.click();

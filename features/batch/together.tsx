@@ -2,6 +2,8 @@
 import { plansTogether, type TogetherCell, type TogetherRow } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { line } from "@/features/restore/parameter";
+import { NoteOf } from "@/features/sheet/note-of";
+import { useNotes } from "@/features/sheet/use-notes";
 import type { Batch, Member } from "./use-batch";
 
 /** The plans of all drives under one another: where they differ first, then what all get alike. */
@@ -155,6 +157,7 @@ function Rows({
                 {cells.map((cell, i) => (
                   <td key={members[i]!.tag} className="pr-4 font-mono whitespace-nowrap">
                     <Cell cell={cell} parameter={parameter} />
+                    <NoteHere member={members[i]!} code={code} />
                   </td>
                 ))}
               </tr>
@@ -163,6 +166,17 @@ function Rows({
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** What somebody wrote down about the parameter at this position; those of all cells of a position are asked for once. */
+function NoteHere({ member, code }: { member: Member; code: string }) {
+  const notes = useNotes(member.restore!.identity.definitionId, member.tag);
+  if (!notes.codes.has(code)) return null;
+  return (
+    <span className="block min-w-40 max-w-64 whitespace-normal">
+      <NoteOf note={notes.all.get(code)} />
+    </span>
   );
 }
 

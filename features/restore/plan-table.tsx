@@ -2,7 +2,7 @@
 import type { ParameterNote } from "@/core/contract";
 import { LEFT_OUT, type Plan, type PlanChoices } from "@/core/restore";
 import type { Parameter } from "@/core/value";
-import { Mark } from "@/ui/marks";
+import { NoteOf } from "@/features/sheet/note-of";
 import { line } from "./parameter";
 import { PartChoice } from "./part-choice";
 
@@ -133,20 +133,5 @@ export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Pr
         </details>
       )}
     </div>
-  );
-}
-
-/** What somebody wrote down about a parameter: read before it is written. */
-function NoteOf({ note }: { note: ParameterNote | undefined }) {
-  if (!note?.now.text) return null;
-  return (
-    <span className="flex gap-1.5 text-[13px]">
-      <span className="shrink-0 pt-0.5">
-        <Mark name="note" />
-      </span>
-      <span className="whitespace-pre-line">
-        {note.now.text} <span className="text-soft">({note.now.byName})</span>
-      </span>
-    </span>
   );
 }
