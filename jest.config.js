@@ -4,7 +4,7 @@ const config = {
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "^.+\\.tsx?$": [
-      "@swc/jest",
+      "<rootDir>/scripts/local-globals.mjs",
       {
         jsc: {
           parser: { syntax: "typescript", tsx: true },
@@ -14,7 +14,9 @@ const config = {
         module: { type: "es6" },
       },
     ],
+    "/(drizzle-orm|@electric-sql/pglite)/.*\\.js$": ["<rootDir>/scripts/local-globals.mjs", { plain: true }],
   },
+  transformIgnorePatterns: ["/node_modules/(?!(drizzle-orm|@electric-sql/pglite)/)"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],

@@ -1,4 +1,5 @@
 import { chromium, type Page } from "@playwright/test";
+import { measureDraftTyping } from "./draft-typing";
 import { medianMs, type Figure } from "./measure";
 import { firstRows, scrolled } from "./sheet-in-browser";
 
@@ -37,6 +38,7 @@ export async function measurePages(base: string): Promise<Figure[]> {
   await page.goto("/plants/plant/positions/BENCH-5000");
   await page.locator('[data-code="W0"]').waitFor();
   const keystroke = await keystrokeToPaint(page);
+  const draft = await measureDraftTyping(browser, base);
   await browser.close();
   return [
     { what: "Opening a position with 50 records, server and transfer", value: serverMs, unit: "ms" },
@@ -70,6 +72,7 @@ export async function measurePages(base: string): Promise<Figure[]> {
       unit: "ms",
       limit: "aim 50 ms",
     },
+    ...draft,
   ];
 }
 
