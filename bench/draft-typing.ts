@@ -1,7 +1,7 @@
 import type { Browser, Page } from "@playwright/test";
 import type { Figure } from "./measure";
 
-const ROUNDS = 15;
+const ROUNDS = 20;
 const TAG = "BENCH-5000";
 
 type Measuring = { painted: number[]; keptAt: number[]; seenAt: number[] };
@@ -29,8 +29,8 @@ export async function measureDraftTyping(browser: Browser, base: string): Promis
       limit: `median of ${painted.length} ${painted[Math.floor(painted.length / 2)]!.toFixed(0)} ms; aim 50 ms`,
     },
     {
-      what: "The same: a value kept by one until it stands on the other's page, longest",
-      value: late.at(-1)!,
+      what: "The same: a value kept by one until it stands on the other's page, 95th",
+      value: late[Math.floor(late.length * 0.95)]!,
       unit: "ms",
       limit: `median of ${late.length} ${late[Math.floor(late.length / 2)]!.toFixed(0)} ms; aim 500 ms`,
     },

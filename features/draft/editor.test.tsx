@@ -73,6 +73,18 @@ test("what is typed is not lost when somebody else changes the value; both are t
   await waitFor(() => expect(sent[1]).toMatchObject({ typed: "5", expected: 400 }));
 });
 
+test("who types on at once after keeping a value goes on from it, also back to what stood there before", async () => {
+  const user = userEvent.setup();
+  render(at(1));
+  for (const typed of ["5", "3.00"]) {
+    await user.clear(await value());
+    await user.type(await value(), `${typed}{Enter}`);
+    await waitFor(() => expect(sent.at(-1)).toMatchObject({ typed }));
+    expect((await value()).value).toBe(typed);
+  }
+  expect(sent).toHaveLength(2);
+});
+
 test("where nobody types, another's change shows at once", async () => {
   const { rerender } = render(at(1));
   expect((await value()).value).toBe("3.00");

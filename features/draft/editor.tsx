@@ -74,7 +74,10 @@ function Form({
     setBusy(false);
     setTrouble(answer.ok ? undefined : answer.trouble);
     if (answer.ok) {
-      setTyped(from.shown);
+      // What was kept stands there until it is looked at anew: who types on has it behind them.
+      const kept = what.typed ?? from.shown;
+      setFrom({ raw: from.raw, shown: kept });
+      setTyped(kept);
       setReason("");
     }
     if (answer.ok || answer.trouble.kind === "changed-meanwhile") onChanged();

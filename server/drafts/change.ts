@@ -42,7 +42,7 @@ const CLOSED: Result<never> = bad({
 });
 
 /**
- * Changes one value of a draft. What somebody else changed since it was shown is told with both values; what is outside of its range or against a rule is asked about
+ * Changes one value of a draft. What somebody else changed since it was shown is told with both values, and nothing is done; what is outside of its range or against a rule is asked about
  * first, and kept on purpose only with a reason. A value that stays as it is adds nothing.
  */
 export async function changeDraft(
@@ -76,8 +76,9 @@ export async function changeDraft(
       });
     const before = values.get(code);
     if (before === after) return good(undefined);
-    if (before !== expected) {
-      const last = loaded.steps.findLast((each) => each.code === code);
+    const last = loaded.steps.findLast((each) => each.code === code);
+    // Of one's own last change nobody need be told: who types on quickly has it behind them, though not on their page yet.
+    if (before !== expected && last?.by !== person.id) {
       const line = (raw: RawValue | undefined) =>
         raw === undefined ? "nothing" : formatLine(parameter, raw);
       return bad({
