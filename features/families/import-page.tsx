@@ -97,7 +97,7 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
             {upload ? "Choose another file" : "Choose a file"}
             <input
               type="file"
-              accept=".eds,.dcf,.csv,.txt,.tsv,.xlsx,.ods,.json"
+              accept=".eds,.dcf,.csv,.txt,.tsv,.xlsx,.xls,.ods,.json"
               className="sr-only"
               onChange={(event) => {
                 void choose(event.target.files?.[0]);

@@ -49,7 +49,7 @@ export function TakeList({ onDone }: { onDone: (count: number) => void }) {
       <input
         type="file"
         aria-label="List of positions"
-        accept=".csv,.txt,.tsv,.xlsx,.ods"
+        accept=".csv,.txt,.tsv,.xlsx,.xls,.ods"
         onChange={(event) => {
           const chosen = event.target.files?.[0];
           if (chosen) void send(chosen, false);

@@ -49,6 +49,14 @@ async function workbook(fill: (sheet: ExcelJS.Worksheet) => void): Promise<Uint8
   return new Uint8Array(await book.xlsx.writeBuffer());
 }
 
+/** A compound file with these parts and nothing in them that makes sense; half of one without any. */
+function compound(...parts: string[]): Uint8Array {
+  const file = XLSX.CFB.utils.cfb_new();
+  for (const each of parts) XLSX.CFB.utils.cfb_add(file, `/${each}`, Buffer.alloc(5000, "x"));
+  const bytes = XLSX.CFB.write(file, { type: "buffer" }) as Uint8Array;
+  return parts.length > 0 ? bytes : bytes.slice(0, 100);
+}
+
 /** A zip archive with one part that is `size` zeros, and says it has `claimed` bytes. */
 function bomb(size: number, claimed = size, part = "xl/workbook.xml"): Uint8Array {
   const name = Buffer.from(part);
@@ -118,7 +126,14 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     ["an archive of something else", "a.xlsx", bomb(10, 10, "photos/cabinet.raw"), /holds no spreadsheet/],
     ["a spreadsheet of zeros", "a.xlsx", bomb(10), /could not be read/],
     ["a damaged spreadsheet", "a.xlsx", Uint8Array.from([0x50, 0x4b, 3, 4, 1, 2, 3]), /can be opened/],
-    ["a spreadsheet of the old kind", "a.xls", Uint8Array.from([0xd0, 0xcf, 0x11, 0xe0]), /old kind/],
+    ["half a file of the old kind", "a.xls", compound(), /could not be read/],
+    ["a letter of the old kind", "a.doc", compound("WordDocument"), /could not be read/],
+    [
+      "a spreadsheet locked with a password",
+      "a.xlsx",
+      compound("EncryptedPackage"),
+      /locked with a password/,
+    ],
     [
       "a spreadsheet that unfolds to 200 MB",
       "a.xlsx",
@@ -139,7 +154,7 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
       reason: "There is nothing in any of its sheets.",
     });
   });
-  test.each(["xlsx", "ods"] as const)(
+  test.each(["xlsx", "ods", "biff8"] as const)(
     "a sheet named History, with numbers, texts, dates and empty rows, as .%s",
     async (bookType) => {
       const sheet = XLSX.utils.aoa_to_sheet([
@@ -151,7 +166,12 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
       const written = Buffer.from(
         XLSX.write(XLSX.utils.book_new(sheet, "Histori"), { bookType, type: "buffer" }) as Uint8Array,
       );
-      const content = Buffer.from(written.toString("latin1").replaceAll("Histori", "History"), "latin1");
+      // The old kind writes it with two bytes a letter.
+      const renamed = ["", "\0"].reduce(
+        (text, between) => text.replaceAll([..."Histori"].join(between), [..."History"].join(between)),
+        written.toString("latin1"),
+      );
+      const content = Buffer.from(renamed, "latin1");
       const read = await readApart(`a.${bookType}`, content);
       if (!read.ok || read.upload.kind !== "list") throw new Error(JSON.stringify(read));
       expect(read.upload.sheets).toEqual([

@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { decodeText, MOST, readEds, separatorOf, tooMuch, type EdsFile, type LineNote } from "@/core/format";
-import { readWorkbook, type WorkbookSheet } from "./workbook";
+import { isArchive, isCompound, readWorkbook, type WorkbookSheet } from "./workbook";
 
 /** What a file turned out to be. */
 export type Upload =
@@ -12,7 +12,7 @@ export type Read = { ok: true; upload: Upload } | { ok: false; reason: string; r
 
 /** Looks at a file that somebody wants to make a definition of. What it is follows from what is in it; its name only helps to tell CSV from other text. */
 export async function readUpload(name: string, bytes: Uint8Array): Promise<Read> {
-  if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
+  if (isArchive(bytes) || isCompound(bytes)) {
     const opened = await readWorkbook(bytes);
     if (!opened.ok) return opened;
     const sheets = opened.sheets.filter((each) => each.rows.length > 0);
@@ -24,12 +24,6 @@ export async function readUpload(name: string, bytes: Uint8Array): Promise<Read>
       };
     return { ok: true, upload: { kind: "list", sheets, encoding: "spreadsheet" } };
   }
-  if (bytes[0] === 0xd0 && bytes[1] === 0xcf)
-    return {
-      ok: false,
-      reason: "This is a spreadsheet of the old kind (.xls).",
-      remedy: "Save it as .xlsx or as CSV, and choose that.",
-    };
   const decoded = decodeText(bytes);
   if (!decoded.ok) return decoded;
   const { text, encoding } = decoded;

@@ -17,16 +17,33 @@ const LARGEST_UNPACKED = 120 * 1024 * 1024;
 const MOST_PARTS = 2000;
 const MOST_FORMULAS = 2000;
 
-/** Reads a spreadsheet; meant for a thread with a memory of its own. Its declared sizes are looked at first, then its real ones are counted. */
+/** Whether a file is a ZIP archive, as spreadsheets of today are. */
+export const isArchive = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+/** Whether a file is a compound file (MS-CFB 2.2): a spreadsheet of the old kind, or of today and locked with a password. */
+export const isCompound = (bytes: Uint8Array): boolean => COMPOUND.every((each, i) => bytes[i] === each);
+const COMPOUND = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
+
+/**
+ * Reads a spreadsheet; meant for a thread with a memory of its own. Of an archive the declared sizes are looked at first, then its real ones are counted; one of the old kind
+ * is no larger inside than it is.
+ */
 export async function readWorkbook(bytes: Uint8Array): Promise<Opened> {
-  const refused = await lookInside(Buffer.from(bytes));
+  const refused = isArchive(bytes) ? await lookInside(Buffer.from(bytes)) : undefined;
   if (refused) return { ok: false, ...refused };
   try {
     return unpack(bytes);
   } catch (error) {
+    const { message } = error as Error;
+    if (/password|encrypt/i.test(message))
+      return {
+        ok: false,
+        reason: "The spreadsheet is locked with a password.",
+        remedy: "Open it in the program it was made with, take the password off, and save it again.",
+      };
     return {
       ok: false,
-      reason: `The spreadsheet could not be read (${(error as Error).message}).`,
+      reason: `The spreadsheet could not be read (${message}).`,
       remedy: "Save it again as .xlsx or as CSV.",
     };
   }
