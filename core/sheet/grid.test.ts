@@ -55,6 +55,23 @@ describe("the grid of a sheet", () => {
     expect(grid).toMatchObject({ narrow: true, says: false, minWidth: "55rem" });
     expect(grid.columns.split(" ")).toHaveLength(7);
   });
+  test("three columns are narrow and still say how a row differs; six of them fit on a desk's screen", () => {
+    const three = gridOf(sheet([record, record, factory], row("17r", "x".repeat(40))));
+    expect(three).toMatchObject({ narrow: true, says: true, minWidth: undefined });
+    const least = (columns: string): number =>
+      [...columns.matchAll(/(?:minmax\()?([\d.]+)rem/g)]
+        .filter(([all], i) => i < 2 || all.startsWith("minmax"))
+        .reduce((sum, [, each]) => sum + Number(each), 0);
+    // 1280 px without the jump strip's 112; beside a leaf of 288 px.
+    expect(least(three.columns) * 16).toBeLessThanOrEqual(1280 - 112 - 288);
+    const six = gridOf(
+      sheet(
+        Array.from({ length: 6 }, () => record),
+        row("17r", "x".repeat(40)),
+      ),
+    );
+    expect(least(six.columns) * 16).toBeLessThanOrEqual(1280 - 112);
+  });
   test("a sheet without rows has a grid all the same", () => {
     expect(gridOf(sheet([record])).columns).toContain("5.2rem");
   });

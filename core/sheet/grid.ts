@@ -2,7 +2,7 @@ import type { SheetData } from "./rows";
 
 /** How a sheet is laid out: the tracks of its grid, as CSS takes them. */
 export interface SheetGrid {
-  /** Many columns: each is narrower, and the sheet scrolls sideways in its frame. */
+  /** Three columns or more: the figures of each stand closer to its left. */
   narrow: boolean;
   /** A last column says how a row differs, or the verdict on it. */
   says: boolean;
@@ -26,9 +26,11 @@ const MARGIN = 3;
  */
 export function gridOf(data: SheetData, phone = false): SheetGrid {
   const count = data.columns.length;
-  const narrow = count > 3;
+  const narrow = count > 2;
+  // Each is as narrow as it can be, and the sheet scrolls sideways in its frame where that does not do.
+  const many = count > 3;
   // That sets or axes differ is said by the mark; by how much, nobody asked.
-  const says = count > 1 && !narrow && !data.beside && !data.silent;
+  const says = count > 1 && !many && !data.beside && !data.silent;
   const longest = (of: (row: SheetData["groups"][number]["rows"][number]) => string): number =>
     data.groups.reduce(
       (most, group) => group.rows.reduce((all, row) => Math.max(all, of(row).length), most),
@@ -45,10 +47,11 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
       ),
     };
   const name = rem(clamp(PROPORTIONAL * longest((row) => row.name) + 0.8, 9, narrow ? 12 : 15));
-  const values = data.columns.map(({ source }) => {
-    if (narrow) return "minmax(9.5rem,12rem)";
-    return source === "default" ? "minmax(9.5rem,12rem)" : "minmax(11rem,14rem)";
-  });
+  // Six of them stand beside each other on a desk's screen, three beside a leaf and with what is said of the row.
+  const least = count > 5 ? 8.75 : 9.5;
+  const values = data.columns.map(({ source }) =>
+    narrow || source === "default" ? `minmax(${rem(least)},12rem)` : "minmax(11rem,14rem)",
+  );
   const tracks = [
     rem(MARGIN),
     code,
@@ -61,7 +64,7 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
     says,
     shown: count,
     columns: tracks.join(" "),
-    minWidth: narrow ? rem(17 + 9.5 * count) : undefined,
+    minWidth: many ? rem(17 + least * count) : undefined,
   };
 }
 
