@@ -1,5 +1,5 @@
 import { expect, test } from "./fixtures";
-import { at, atCabinet, connect, signIn, signInAs, standIn } from "./helpers";
+import { at, atCabinet, connect, letGoOfAll, signIn, signInAs, standIn } from "./helpers";
 import { expectSound, expectSoundByDayAndNight } from "./sound";
 
 test("a draft is begun, changed by the keyboard alone, seen by a second person at once, and entered as a record", async ({
@@ -103,6 +103,44 @@ test("a draft behind its drive: a preset with its whole list first, then brought
   await page.getByRole("button", { name: "Give up" }).click();
   await page.getByRole("button", { name: "Give it up" }).click();
   await page.waitForURL(/positions\/KL-04/);
+});
+
+test("a draft from a type plate is settled at the drive: read since, put onto that record, what both have otherwise decided by a person", async ({
+  page,
+}) => {
+  await signIn(page);
+  // Its page offers that only where there is no record yet; another program may ask for it anywhere.
+  const begun = await page.request.post(`/api${at("/positions/GL-02/drafts/plate")}`, {
+    data: { plate: { definition: "fennimore-rill-4", rating: "R-030" }, title: "The new pump" },
+  });
+  const { value } = (await begun.json()) as { value: { id: number } };
+  const draft = at(`/drafts/${value.id}`);
+  await page.goto(draft);
+  await expect(page.getByText(/from a type plate: Rill 3 kW, firmware not known yet/)).toBeVisible();
+  await page.getByLabel("Find in this sheet").fill("1r");
+  await page.locator('[data-code="1r"]').click();
+  await page.getByLabel("Value of 1r").fill("7 s");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("list", { name: "Changes" })).toContainText("7.00 s");
+
+  await atCabinet(page, "glaze", "GL-02", "change", { code: "9r", raw: 155 });
+  await connect(page, "GL-02");
+  await page.getByRole("button", { name: "Record into GL-02" }).click();
+  await expect(page.getByText(/Recorded as record \d+/)).toBeVisible();
+  await letGoOfAll(page);
+  await page.goto(draft);
+  await page.getByRole("button", { name: "Bring it up to date ..." }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog).toContainText("The draft began from a type plate");
+  await expectSound(page, (axe) => axe.withTags(["wcag2a", "wcag2aa"]));
+  for (const mine of await dialog.getByRole("radio", { name: /^draft/ }).all()) await mine.check();
+  await dialog.getByRole("button", { name: "Bring it up to date" }).click();
+  await expect(page.getByText(/from record \d+/)).toBeVisible();
+  await expect(page.getByRole("list", { name: "Changes" }).getByRole("listitem")).toHaveCount(1);
+  await expect(page.getByRole("button", { name: "Bring it up to date ..." })).toBeHidden();
+  await page.getByRole("button", { name: "Give up" }).click();
+  await page.getByRole("button", { name: "Give it up" }).click();
+  await page.waitForURL(/positions\/GL-02/);
 });
 
 test("values of a connected drive are changed through a draft: seen line by line, written, verified, and the drive is let go", async ({
