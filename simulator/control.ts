@@ -20,6 +20,7 @@ const actSchema = Joi.object<CabinetAct>({
     serial: Joi.string().min(1).max(12).required(),
     values: Joi.object().pattern(Joi.string(), Joi.alternatives(Joi.number(), Joi.string())),
   }),
+  firmware: Joi.string().pattern(/^\d+\.\d+$/),
   definition: Joi.object().unknown(),
   predecessor: Joi.boolean(),
   code: Joi.string(),

@@ -76,6 +76,8 @@ describe("what hands do at a cabinet", () => {
     ["no drive at all", { act: "swap" }, /Say which drive/],
     ["a value at no code", { act: "change", raw: 1 }, /Name a code/],
     ["a card that is not there", { act: "card-use" }, /no card/],
+    ["no firmware at all", { act: "update" }, /Say which firmware/],
+    ["a firmware that its family has not got", { act: "update", firmware: "9.1" }, /has firmware from/],
   ])("%s is refused in words", (_what, what, words) => {
     const before = seen("A");
     expect(act("A", what)).toMatch(words);
@@ -92,6 +94,11 @@ describe("what hands do at a cabinet", () => {
     expect(seen("C").trip).toBe(0x8611);
     act("C", { act: "disturb", disturbance: "noise" });
     expect(seen("C").disturbance).toBe("noise");
+  });
+  test("its firmware is changed: the same drive in the same place, with what was permanent in it", () => {
+    const { serial } = seen("B");
+    expect(act("B", { act: "update", firmware: "5.1" })).toBeUndefined();
+    expect(seen("B")).toMatchObject({ serial, firmware: "5.1", powered: true, volatile: false });
   });
   test("nothing that stands nowhere", () => {
     expect(plant.act({ line: "tcp", tag: "Z", act: ACTS[0] })).toMatch(/no stand-in Z/);

@@ -1,8 +1,12 @@
 import type { StandInView } from "@/core/contract";
-import { DefinitionError, loadDefinition, type Definition, type DefinitionFile } from "@/core/definition";
-import type { DriveMake } from "@/core/stand-in";
-import { StandInDrive } from "@/core/stand-in";
-import { standInSigns } from "@/core/stand-in";
+import {
+  compareFirmware,
+  DefinitionError,
+  loadDefinition,
+  type Definition,
+  type DefinitionFile,
+} from "@/core/definition";
+import { StandInDrive, standInSigns, updatedMake, type DriveMake } from "@/core/stand-in";
 import type { RawValue } from "@/core/value";
 import { StandInLine } from "./line";
 import { canMakePorts } from "./pseudo-terminal";
@@ -35,6 +39,7 @@ export const ACTS = [
   "swap",
   "swap-half",
   "swap-module",
+  "update",
   "change",
   "refuse",
   "mend",
@@ -55,6 +60,8 @@ export interface CabinetAct {
   axis?: number;
   /** For `swap`: the drive that is put in. */
   make?: { rating: string; firmware: string; serial: string; values?: Record<string, RawValue> };
+  /** For `update`: the firmware that is put on. */
+  firmware?: string;
   /** For `swap`: the family of the drive that is put in, when it is another: any definition, also one that somebody imported. */
   definition?: DefinitionFile;
   /** For `change`: a value set at the keypad. For `refuse`: a setting that the drive does not take until it is mended. */
@@ -245,6 +252,21 @@ export class StandInPlant {
           line.fault = undefined;
           return "power-after";
         };
+        return;
+      }
+      case "update": {
+        const { firmware } = what;
+        if (firmware === undefined) return "Say which firmware is put on.";
+        const { from, below } = drive.definition.file.firmware;
+        if (compareFirmware(firmware, from) < 0 || (below && compareFirmware(firmware, below) >= 0))
+          return `${drive.definition.title} has firmware from ${from}${below ? `, below ${below}` : ""}.`;
+        const later = new StandInDrive(
+          drive.definition,
+          updatedMake(drive, firmware),
+          undefined,
+          this.definitions,
+        );
+        this.putIn(line, drive, later, what.tag);
         return;
       }
       case "swap": {

@@ -86,7 +86,9 @@ export async function lookThrough(page: Page, serial: string): Promise<void> {
   const plate = page.getByLabel("Its serial number ends in");
   if (await plate.isVisible()) await plate.fill(serial.slice(-4));
   await page.getByLabel("At the machine").fill("Tom Reid");
+  // Asked only where the plan has what belongs to motor, encoder or mechanics.
   const drive = page.getByRole("checkbox", { name: "the drive" });
+  if (!(await drive.isVisible())) return;
   await drive.check();
   await expect(page.getByText("The drive was exchanged.")).toBeVisible();
 }

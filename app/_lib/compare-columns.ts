@@ -1,7 +1,7 @@
 import { connectionIn } from "@/app/_lib/connection-of";
 import { idOf } from "@/app/_lib/id-of";
 import type { Column } from "@/core/compare";
-import { listName, meantOtherwise, type Definition } from "@/core/definition";
+import { listName, meantOtherwise, together, type Definition } from "@/core/definition";
 import { quantityLines } from "@/core/quantity";
 import { buildSheet } from "@/core/sheet";
 import type { Application } from "@/server/application";
@@ -143,8 +143,12 @@ export function sideBySide({ found, fitting }: Compared, by: "code" | "meaning")
         })),
       ),
     };
-  const columns = fitting.map((each) => each.column);
-  return { by, sheet: buildSheet(first.definition, first.rating, columns) };
+  const definition = together([first.definition, ...fitting.map((each) => each.definition)]);
+  const columns = fitting.map(({ column, definition: own }): Column => {
+    const lacks = definition.parameters.flatMap(({ code }) => (own.byCode.has(code) ? [] : [code]));
+    return lacks.length > 0 ? { ...column, lacks: new Set(lacks) } : column;
+  });
+  return { by, sheet: buildSheet(definition, first.rating, columns) };
 }
 
 /** What does not stand beside the others, in words. */

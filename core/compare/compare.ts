@@ -12,6 +12,8 @@ export interface Column {
   at?: string;
   /** Codes whose value in the drive is not known to be in its permanent memory. */
   volatile?: ReadonlySet<string>;
+  /** Codes that its own drive has nothing for: another firmware, fewer axes, an option that is not fitted. */
+  lacks?: ReadonlySet<string>;
   values: ReadonlyMap<string, RawValue>;
 }
 

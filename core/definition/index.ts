@@ -11,6 +11,7 @@ export { defaultFor, parameterFor } from "./for-rating";
 export { listName } from "./list-name";
 export { loadDefinition } from "./load";
 export { meantOtherwise } from "./meant-otherwise";
+export { together } from "./together";
 export { EVERYTHING, isEverything, withinScope, type Scope } from "./scope";
 export * from "./file";
 export { definitionJsonSchema } from "./json-schema";

@@ -44,7 +44,7 @@ export function onPaper(row: SheetRow, which: PaperRows): boolean {
 
 function cellsOf(row: SheetRow, says: boolean): string[] {
   const values = row.cells.map(({ text, unit, meaning, missing, volatile }) => {
-    if (missing) return "no value";
+    if (missing) return meaning || "no value";
     const value = [[text, unit].filter(Boolean).join(" "), meaning].filter(Boolean).join(" · ");
     return volatile ? `${value} (not permanent)` : value;
   });

@@ -105,6 +105,22 @@ describe("a sheet", () => {
     expect(row(sheet, "4r").cells.map((each) => each.volatile ?? false)).toEqual([true, false]);
     expect(row(sheet, "5r").cells[0]!.volatile).toBeUndefined();
   });
+  test("what one drive has and the other has nothing for is a difference, and said; what was not read is none", () => {
+    const without = (code: string, lacks?: ReadonlySet<string>): Column => {
+      const all = column("live");
+      return {
+        ...all,
+        title: "GL-06",
+        lacks,
+        values: new Map([...all.values].filter(([each]) => each !== code)),
+      };
+    };
+    const told = row(buildSheet(rill, "R-030", [column("record"), without("1r", new Set(["1r"]))]), "1r");
+    expect(told).toMatchObject({ differs: true, verdict: "not in GL-06" });
+    expect(told.cells[1]).toEqual({ text: "", unit: "", meaning: "has none", missing: true });
+    const unread = row(buildSheet(rill, "R-030", [column("record"), without("1r")]), "1r");
+    expect(unread).toMatchObject({ differs: false, cells: [{}, { meaning: "" }] });
+  });
   test("what moves by itself neither differs nor counts as not default", () => {
     const sheet = buildSheet(rill, "R-030", [column("live", { "1y": 4000 }), column("record", { "1y": 0 })]);
     expect(row(sheet, "1y")).toMatchObject({ moving: true, differs: false, notDefault: false });

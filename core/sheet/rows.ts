@@ -96,7 +96,10 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
     const names = severalPositions && parameter.type === "text";
     const most = compared.length > 2 ? mostCommon(compared.map((i) => row.cells[i])) : undefined;
     const cells = row.cells.map((raw, i): Cell => {
-      if (raw === undefined) return { text: "", unit: "", meaning: "", missing: true };
+      if (raw === undefined)
+        return columns[i]!.lacks?.has(parameter.code)
+          ? { text: "", unit: "", meaning: "has none", missing: true }
+          : { text: "", unit: "", meaning: "", missing: true };
       const cell: Cell = formatValue(parameter, raw);
       if (most !== undefined && compared.includes(i) && raw !== most && !row.moving && !names)
         cell.odd = true;
@@ -105,6 +108,8 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
       return cell;
     });
     const main = row.cells[0];
+    // What one drive has and another has nothing for is a difference; what was not read is none.
+    const lacking = compared.filter((i) => columns[i]!.lacks?.has(parameter.code));
     // What was not read is not told; it differs from nothing.
     const held = compared.map((i) => row.cells[i]).filter((raw) => raw !== undefined);
     groups.get(parameter.group)!.rows.push({
@@ -117,7 +122,7 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
       ...(parameter.choices ? { choices: parameter.choices.map((each) => each.text).join(" ") } : {}),
       cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
-      differs: !row.moving && !names && held.some((raw) => raw !== held[0]),
+      differs: !row.moving && !names && (held.some((raw) => raw !== held[0]) || lacking.length > 0),
       moving: row.moving,
       readOnly: parameter.readOnly,
       // What is not said is left out: a sheet of thousands goes over the network.
@@ -126,7 +131,7 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
         verdict:
           names && held.some((raw) => raw !== held[0])
             ? "each its own"
-            : verdictOf(columns, standard, row.cells),
+            : (lacksWords(columns, lacking) ?? verdictOf(columns, standard, row.cells)),
       }),
     });
   }
@@ -137,6 +142,12 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
     compares: compared.length > 1,
     groups: [...groups.values()].filter((each) => each.rows.length > 0),
   };
+}
+
+/** Which drives have nothing for a parameter that another has; undefined where there are none. */
+function lacksWords(columns: readonly Column[], lacking: readonly number[]): string | undefined {
+  if (lacking.length === 0) return undefined;
+  return `not in ${lacking.map((i) => columns[i]!.title).join(", ")}`;
 }
 
 const said = (words: Pick<SheetRow, "by" | "verdict">): Pick<SheetRow, "by" | "verdict"> =>

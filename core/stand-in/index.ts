@@ -4,3 +4,4 @@ export type { DriveMake } from "./drive-make";
 export { handleModbus } from "./modbus-face";
 export { answerSdo } from "./sdo-face";
 export { standInSigns } from "./special";
+export { updatedMake } from "./updated";

@@ -9,6 +9,7 @@ import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Swap, type SwapFamily } from "./swap";
+import { Update } from "./update";
 
 const LOOK_MS = 1500;
 const DISTURBANCES: Array<[string, string]> = [
@@ -33,6 +34,7 @@ export function Cabinet({
   trouble: Trouble | undefined;
 }) {
   const [swapping, setSwapping] = useState<StandInView>();
+  const [updating, setUpdating] = useState<StandInView>();
   const client = useQueryClient();
   const { plant } = usePlant();
   const looked = useAsked(cabinet.showCabinet, { params: { plant } }, { everyMs: LOOK_MS });
@@ -65,7 +67,7 @@ export function Cabinet({
       )}
       <div className="space-y-2">
         {lines.map((group) => (
-          <Line key={group[0]!.line} drives={group} at={at} onSwap={setSwapping} />
+          <Line key={group[0]!.line} drives={group} at={at} onSwap={setSwapping} onUpdate={setUpdating} />
         ))}
       </div>
       {swapping && (
@@ -79,6 +81,16 @@ export function Cabinet({
           }}
         />
       )}
+      {updating && (
+        <Update
+          drive={updating}
+          onClose={() => setUpdating(undefined)}
+          onUpdate={(firmware) => {
+            void at(updating)("update", { firmware });
+            setUpdating(undefined);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -88,10 +100,12 @@ function Line({
   drives,
   at,
   onSwap,
+  onUpdate,
 }: {
   drives: StandInView[];
   at: (drive: StandInView) => Press;
   onSwap: (drive: StandInView) => void;
+  onUpdate: (drive: StandInView) => void;
 }) {
   const line = drives[0]!;
   const press = at(line);
@@ -122,7 +136,13 @@ function Line({
       </div>
       <ul className="divide-y divide-hairline">
         {drives.map((drive) => (
-          <Standing key={drive.tag} drive={drive} press={at(drive)} onSwap={() => onSwap(drive)} />
+          <Standing
+            key={drive.tag}
+            drive={drive}
+            press={at(drive)}
+            onSwap={() => onSwap(drive)}
+            onUpdate={() => onUpdate(drive)}
+          />
         ))}
       </ul>
     </section>
@@ -130,7 +150,17 @@ function Line({
 }
 
 /** One drive standing in its place, and what hands can do to it. */
-function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; onSwap: () => void }) {
+function Standing({
+  drive,
+  press,
+  onSwap,
+  onUpdate,
+}: {
+  drive: StandInView;
+  press: Press;
+  onSwap: () => void;
+  onUpdate: () => void;
+}) {
   return (
     <li className="px-4 py-1.5 flex flex-wrap gap-x-4 gap-y-1 items-center text-[14px]" data-tag={drive.tag}>
       <div className="w-72">
@@ -209,6 +239,7 @@ function Standing({ drive, press, onSwap }: { drive: StandInView; press: Press; 
               Swap module of axis {i + 1}
             </Act>
           ))}
+        <Act on={() => Promise.resolve(onUpdate())}>Change its firmware</Act>
         {drive.hasPowerPart && <Act on={() => press("swap-half")}>Swap its power part</Act>}
       </div>
     </li>

@@ -54,7 +54,9 @@ export function Foot({
           {row.cells.slice(grid.shown).map((cell, i) => (
             <span key={i} className="block">
               {data.columns[grid.shown + i]!.title}:{" "}
-              <span className="font-mono">{cell.missing ? "no value" : cell.text.trim()}</span>{" "}
+              <span className="font-mono">
+                {cell.missing ? cell.meaning || "no value" : cell.text.trim()}
+              </span>{" "}
               {cell.missing ? "" : cell.meaning || cell.unit}
             </span>
           ))}

@@ -23,8 +23,12 @@ export function Value({
 }) {
   if (cell.missing)
     return (
-      <span role="gridcell" className="flex flex-1 min-w-0 justify-center text-soft" title="no value">
-        –
+      <span
+        role="gridcell"
+        className="flex flex-1 min-w-0 justify-center text-soft text-[13px]"
+        title={cell.meaning || "no value"}
+      >
+        {cell.meaning || "–"}
       </span>
     );
   const [whole, fraction] = split(cell.text);

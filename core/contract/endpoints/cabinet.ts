@@ -27,6 +27,8 @@ export const actAtCabinet = endpoint({
     axis: optional(whole()),
     disturbance: optional(text({ max: 80 })),
     make: optional(object({ rating: name, firmware: name, serial: name })),
+    /** With the act "update": what its vendor's own means put on. */
+    firmware: optional(name),
     definitionId: optional(name),
     predecessor: optional(yesNo),
     what: optional(text({ max: 200 })),
