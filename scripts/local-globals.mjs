@@ -39,7 +39,7 @@ function localised(code) {
   return used.length > 0 ? `const { ${used.join(", ")} } = globalThis; ${code}` : code;
 }
 
-export default {
+const transformer = {
   createTransformer({ plain, ...options } = {}) {
     const inner = plain ? undefined : swc.createTransformer(options);
     return {
@@ -57,3 +57,4 @@ export default {
     };
   },
 };
+export default transformer;

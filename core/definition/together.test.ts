@@ -40,7 +40,7 @@ test("whatever is fitted: nothing twice, nothing lost, and the first one's order
     }),
     { numRuns: 20 },
   );
-  const module = definitionFor(hollin, { ...hollin.fitting, options: ["netmod"] });
+  const fitted = definitionFor(hollin, { ...hollin.fitting, options: ["netmod"] });
   const without = definitionFor(hollin, { ...hollin.fitting, options: [] });
-  expect(codes(together([without, module])).length).toBe(module.parameters.length);
+  expect(codes(together([without, fitted])).length).toBe(fitted.parameters.length);
 });
