@@ -5,7 +5,7 @@ import type { RecordRow } from "@/server/ledger";
 const { current, position, record } = tables;
 
 /** What is needed of a record to read its values, and to say what it is. */
-const columns = {
+export const recordColumns = {
   id: record.id,
   number: record.number,
   takenAt: record.takenAt,
@@ -19,7 +19,7 @@ const columns = {
   ratingName: record.ratingName,
   facts: record.facts,
 };
-export type CurrentRecord = Pick<RecordRow, keyof typeof columns>;
+export type CurrentRecord = Pick<RecordRow, keyof typeof recordColumns>;
 
 /** A position with the records that are asked for: one of them, or both, may be absent; where the newest stands, they are the same. */
 export interface CurrentAt {
@@ -48,7 +48,7 @@ export async function listCurrentRecords(db: Database, plantId: number): Promise
     .from(current)
     .innerJoin(position, eq(position.id, current.positionId))
     .where(here);
-  const rows = await db.select(columns).from(record).where(inArray(record.id, named));
+  const rows = await db.select(recordColumns).from(record).where(inArray(record.id, named));
   const byId = new Map(rows.map((row) => [row.id, row]));
   const found = new Map<string, CurrentAt>();
   for (const { tag, title, which, recordId } of places) {

@@ -22,7 +22,7 @@ export {
 } from "./positions";
 export { plantLines } from "./overview";
 export { Overviews, type LookFor } from "./overviews";
-export type { CurrentAt, CurrentRecord } from "./current-records";
+export { recordColumns, type CurrentAt, type CurrentRecord } from "./current-records";
 export {
   findPlant,
   listPlants,

@@ -2,29 +2,14 @@ import { and, asc, desc, eq, type SQL } from "drizzle-orm";
 import type { RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import type { RecordRow } from "@/server/ledger";
-import type { CurrentAt } from "@/server/plant";
+import { recordColumns, type CurrentAt, type CurrentRecord } from "@/server/plant";
 import { valuesIn } from "./values-in";
 
 const { record, recordNote } = tables;
 
-/** What is needed of a record to say when a value was so, and to read it. */
-const columns = {
-  id: record.id,
-  number: record.number,
-  takenAt: record.takenAt,
-  takenByName: record.takenByName,
-  origin: record.origin,
-  hashAll: record.hashAll,
-  definitionId: record.definitionId,
-  definitionVersion: record.definitionVersion,
-  firmware: record.firmware,
-  facts: record.facts,
-};
-export type RecordThen = Pick<RecordRow, keyof typeof columns>;
-
 /** A value in a record; undefined where the record does not have it. */
 export interface ValueIn {
-  row: RecordThen;
+  row: CurrentRecord;
   raw: RawValue | undefined;
 }
 
@@ -36,7 +21,7 @@ export async function valuesThrough(
   code: string,
 ): Promise<Array<ValueIn & { note: string | undefined }>> {
   const here = and(eq(record.positionId, positionId), eq(record.definitionId, definitionId));
-  const rows = await db.select(columns).from(record).where(here).orderBy(desc(record.number));
+  const rows = await db.select(recordColumns).from(record).where(here).orderBy(desc(record.number));
   const values = await valuesIn(
     db,
     rows.map((each) => each.hashAll),
@@ -67,7 +52,7 @@ export async function valuesAcross(
 
 /** Since when a value is what it is in a record of a position: the oldest record of those one after the other that have it, up to that one. */
 export interface Since {
-  row: RecordThen;
+  row: CurrentRecord;
   /** It is so in the oldest record that there is: nobody knows since when. */
   always: boolean;
   note: string | undefined;
@@ -85,7 +70,7 @@ export async function sinceWhen(
   codes: readonly string[],
 ): Promise<Map<string, Since>> {
   const here = and(eq(record.positionId, positionId), eq(record.definitionId, definitionId));
-  const rows = await db.select(columns).from(record).where(here).orderBy(desc(record.number));
+  const rows = await db.select(recordColumns).from(record).where(here).orderBy(desc(record.number));
   const values = await valuesIn(
     db,
     rows.map((each) => each.hashAll),

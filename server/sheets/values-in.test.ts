@@ -41,6 +41,21 @@ test("what was looked up before is added to, code by code and content by content
   expect(both.get(second)!.get("4r")).toEqual(expect.any(Number));
   expect(both.get(second)!.has("no-such")).toBe(false);
   expect(await valuesIn(db, [second, first, "0badf11e"], codes)).toEqual(both);
+  // Where more is asked for than is kept, nothing of it is lost, also while somebody else asks.
+  const third = await keep(db, 350);
+  const little = { contents: 1, values: 1 };
+  const asked = [
+    [first, third],
+    [second, third, first],
+    [first, second],
+  ].map((each) => valuesIn(db, each, codes, little));
+  expect(
+    (await Promise.all(asked)).map((each) => [...each.values()].map((one) => one.get("1r")).sort()),
+  ).toEqual([
+    [250, 350],
+    [250, 300, 350],
+    [250, 300],
+  ]);
 });
 
 test("what a transaction saw and did not keep is not remembered", async () => {

@@ -4,8 +4,8 @@ import { tables, type Database } from "@/server/database";
 
 const { content, piece } = tables;
 
-/** So many are kept in memory of each kind; some 100 bytes each. Beyond that it is begun anew. */
-const KEPT = 300_000;
+/** So many are kept in memory: contents, of some 2 kB each, and values, of some 100 bytes. Beyond that it is begun anew. */
+const KEPT = { contents: 20_000, values: 300_000 };
 
 /** A value where a piece holds it. */
 interface InPiece {
@@ -30,14 +30,21 @@ export async function valuesIn(
   db: Database,
   contents: readonly string[],
   codes: readonly string[],
+  kept: typeof KEPT = KEPT,
 ): Promise<Map<string, Map<string, RawValue>>> {
   const keys = codes.flatMap((code) => decodeKey(code) ?? []);
   const bases = [...new Set(keys.map((each) => each.code))];
   if (bases.length === 0 || contents.length === 0) return new Map();
   const known = lookedUp.get(db) ?? new LookedUp();
   lookedUp.set(db, known);
-  const piecesOf = await piecesOfContents(db, known, [...new Set(contents)]);
-  const inPieces = await valuesOfPieces(db, known, [...new Set([...piecesOf.values()].flat())], bases);
+  const piecesOf = await piecesOfContents(db, known, [...new Set(contents)], kept.contents);
+  const inPieces = await valuesOfPieces(
+    db,
+    known,
+    [...new Set([...piecesOf.values()].flat())],
+    bases,
+    kept.values,
+  );
   const found = new Map<string, Map<string, RawValue>>();
   for (const [hash, pieces] of piecesOf) {
     const values = new Map<string, RawValue>();
@@ -57,9 +64,12 @@ async function piecesOfContents(
   db: Database,
   known: LookedUp,
   contents: readonly string[],
+  most: number,
 ): Promise<Map<string, readonly string[]>> {
-  const missing = contents.filter((each) => !known.pieces.has(each));
-  if (known.pieces.size + missing.length > KEPT) known.pieces.clear();
+  // What is known is taken first: somebody else may begin anew meanwhile.
+  const found = new Map(contents.flatMap((each) => pair(each, known.pieces.get(each))));
+  const missing = contents.filter((each) => !found.has(each));
+  if (known.pieces.size + missing.length > most) known.pieces.clear();
   const rows =
     missing.length === 0
       ? []
@@ -68,7 +78,6 @@ async function piecesOfContents(
           .select({ hash: content.hash, pieces: sql<string>`encode(${content.pieces}, 'hex')` })
           .from(content)
           .where(sql`${content.hash} in (select json_array_elements_text(${JSON.stringify(missing)}::json))`);
-  const found = new Map(contents.flatMap((each) => pair(each, known.pieces.get(each))));
   for (const { hash, pieces } of rows) {
     const hashes = hashesIn(pieces);
     known.pieces.set(hash, hashes);
@@ -82,9 +91,10 @@ async function valuesOfPieces(
   known: LookedUp,
   pieces: readonly string[],
   bases: readonly string[],
+  most: number,
 ): Promise<Map<string, ReadonlyMap<string, InPiece | undefined>>> {
   const size = [...known.values.values()].reduce((sum, each) => sum + each.size, 0);
-  if (size + bases.length * pieces.length > KEPT) known.values.clear();
+  if (size + bases.length * pieces.length > most) known.values.clear();
   const found = new Map(bases.map((base) => [base, known.values.get(base) ?? new Map()]));
   const missing = pieces.filter((each) => bases.some((base) => !found.get(base)?.has(each)));
   if (missing.length > 0) {
