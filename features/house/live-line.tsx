@@ -74,8 +74,9 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
   const { plant, to } = usePlant();
   const { askFirst, question } = useAskFirst();
   const working = job !== undefined && worksByItself(job.place);
-  const away = view.phase !== "connected";
-  // What a lost drive did last says nothing of what it does now.
+  const { online } = useLive();
+  // What a lost drive did last says nothing of what it does now; nor does what was heard before the program fell silent.
+  const away = !online || view.phase !== "connected";
   const state = away ? undefined : view.state;
   // Under a definition that does not fit, its words may mean something else.
   const told = view.fit === "fits";
@@ -105,7 +106,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       <Link href={to(`/bench/${view.id}`)} className="font-semibold hover:underline underline-offset-4">
         {name}
       </Link>
-      <span>{describe(view, job)}</span>
+      {online ? <span>{describe(view, job)}</span> : <NotTold>what it does now</NotTold>}
       {state?.running && <span className="text-vermilion font-semibold">motor turns</span>}
       {state?.runCommand && !state.running && (
         <span className="text-vermilion font-semibold">run command stands</span>

@@ -45,7 +45,7 @@ export const RowCells = memo(function RowCells({ row, noted, data, grid, dim, ho
         />
       ))}
       {grid.says && (
-        <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.by}>
+        <span role="gridcell" className="pl-2 text-[13px] truncate text-soft" title={row.verdict ?? row.by}>
           {row.moving
             ? data.compares && (row.kind === "command" ? "a command" : "moves by itself")
             : (row.verdict ?? row.by ?? (row.differs && "differs"))}
