@@ -2,7 +2,8 @@ import type { Column } from "@/core/compare";
 import type { Definition } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { Database } from "@/server/database";
-import { loadSet, type RecordRow } from "./records";
+import { loadSet } from "./load-set";
+import type { RecordRow } from "./records";
 
 /** A record as a column of a sheet or a comparison. */
 export async function recordColumn(

@@ -5,7 +5,8 @@ import { completenessOf, valuesByCode, type ParameterSet } from "@/core/set";
 import { NOT_SETTINGS } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import { loadSet, wasNotRead, type RecordRow } from "./records";
+import { loadSet } from "./load-set";
+import { wasNotRead, type RecordRow } from "./records";
 
 /** What is known of a record when it is to be restored onto a drive of this definition; whether it stands is said by whoever asks. */
 export async function factsOfRecord(

@@ -3,10 +3,10 @@ export { recordAt, type RecordAt } from "./at-position";
 export { defaultColumn, recordColumn } from "./columns";
 export { factsOfRecord, newerThan } from "./facts";
 export { keepFromFile, keepMade, type FileIdentity, type FromFile } from "./keep-made";
+export { loadSet } from "./load-set";
 export { keepReading, storeContent, type Kept, type Reading } from "./keep";
 export {
   listRecords,
-  loadSet,
   newestReading,
   newestRecord,
   notesOf,

@@ -18,7 +18,8 @@ import type { Person } from "@/server/people";
 import { makeCurrent } from "./current";
 import { changedSettings } from "./facts";
 import { fitDrive, knowDrive } from "./fit-drive";
-import { loadSet, newestReading, newestRecord, type RecordRow } from "./records";
+import { loadSet } from "./load-set";
+import { newestReading, newestRecord, type RecordRow } from "./records";
 
 /** Why a drive was read. */
 type ReadOrigin = Exclude<RecordRow["origin"], (typeof tables.NOT_READ)[number]>;

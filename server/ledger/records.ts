@@ -1,8 +1,8 @@
-import { and, asc, desc, eq, inArray, notInArray, sql } from "drizzle-orm";
-import { OF_SPARE, type ParameterSet, type Piece } from "@/core/set";
+import { and, asc, desc, eq, inArray, notInArray } from "drizzle-orm";
+import { OF_SPARE } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 
-const { record, content, recordNote, piece, standing } = tables;
+const { record, recordNote, standing } = tables;
 
 export type RecordRow = typeof record.$inferSelect;
 
@@ -58,23 +58,6 @@ export async function newestReading(db: Database, positionId: number): Promise<R
       .orderBy(desc(record.number))
       .limit(1)
   )[0];
-}
-
-/** The parameters of a record, as they were read. */
-export async function loadSet(
-  db: Database,
-  row: { hashAll: string; definitionId: string },
-): Promise<ParameterSet> {
-  const { pieces } = content;
-  const at = sql`generate_series(0, length(${pieces}) / 32 - 1) as at(i)`;
-  const rows = await db
-    .select({ content: piece.content })
-    .from(content)
-    .innerJoin(at, sql`true`)
-    .innerJoin(piece, sql`${piece.hash} = encode(substring(${pieces} from at.i * 32 + 1 for 32), 'hex')`)
-    .where(eq(content.hash, row.hashAll))
-    .orderBy(sql`at.i`);
-  return { definitionId: row.definitionId, pieces: rows.map((each): Piece => each.content) };
 }
 
 /** The choice of the standing record in force at a position; undefined when nobody has raised one. */
