@@ -23,6 +23,11 @@ test("starting questions: each answer shows at once what it sets, what is not kn
   await expect(put).toBeDisabled();
   await page.getByLabel("Motor, rated current, in A").fill("5,2");
   await expect(section("The motor and its feedback")).toContainText("5.20 A");
+  const wiring = page.getByLabel("How it is wired");
+  await wiring.selectOption({ label: "Started by three wires" });
+  await expect(section("Who commands it, and how")).toContainText("A pulse starts, an opened contact stops");
+  await expect(section("Who commands it, and how")).toContainText(/sets 10t .*2 · /);
+  await wiring.selectOption({ index: 0 });
   await page.getByLabel("Input for an external trip").selectOption({ label: "SWITCH 4 (4t)" });
   await expect(section("Who commands it, and how")).toContainText(/sets 4t Input 4.*11 · External trip/);
   await expect(page.getByRole("status").filter({ hasText: "3 values change" })).toBeVisible();

@@ -8,6 +8,10 @@ export interface Preset {
   id: string;
   title: string;
   about: string;
+  /** 0 where the drive has no several axes. */
+  axis: number;
+  /** 0 where its parameters have no several sets. */
+  set: number;
   values: ReadonlyMap<string, RawValue>;
 }
 
@@ -29,6 +33,8 @@ export function presetsOf(definition: Definition): Preset[] {
           id: [id, ...where].join(", "),
           title: [title, ...where].join(", "),
           about,
+          axis,
+          set,
           values: new Map(raws),
         };
       }),

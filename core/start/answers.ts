@@ -2,7 +2,8 @@ import { mappedCode, quantityOf, QUANTITIES, type Definition, type Quantity } fr
 import { becoming, type Become } from "@/core/draft";
 import { parameterAt, type Place } from "@/core/quantity";
 import { parseValue, type Parameter, type RawValue } from "@/core/value";
-import { TRIP_HEALTHY, TRIP_INPUT, tripInputs } from "./questions";
+import { wordOptions } from "./questions";
+import { presetsAt, TRIP_HEALTHY, TRIP_INPUT, tripInputs, WIRING } from "./wiring";
 
 /** Answers to starting questions, by the question's id: an amount as it was typed, or the id of what was chosen. What is left out stays open. */
 export type Answers = Readonly<Record<string, string>>;
@@ -23,6 +24,13 @@ export function answersBecome(
 ): Answered {
   const wanted = new Map<string, { raw: RawValue; reason: string }>();
   const troubles: Answered["troubles"] = [];
+  // First, since what is answered by itself wins over it.
+  const wiring = answers[WIRING]?.trim() ?? "";
+  const preset = presetsAt(definition, place).find((each) => each.id === wiring);
+  if (wiring !== "" && !preset) troubles.push({ id: WIRING, text: "There is no such wiring here." });
+  for (const [code, raw] of preset?.values ?? [])
+    // A parameter that is not there is not made up by it.
+    if (values.has(code)) wanted.set(code, { raw, reason: `${preset!.title}.` });
   for (const quantity of QUANTITIES) {
     const answer = answers[quantity]?.trim() ?? "";
     if (answer === "") continue;
@@ -50,11 +58,10 @@ function rawFor(definition: Definition, quantity: Quantity, answer: string, plac
   const { title, unit, words } = quantityOf(quantity);
   if (!parameter) return { text: `${title} cannot be answered for ${definition.title}.` };
   if (words) {
-    const choices = typeof spec === "object" && "choices" in spec ? (spec.choices ?? {}) : {};
-    const chosen = Object.keys(choices).find((each) => choices[each] === answer);
-    return chosen === undefined
-      ? { text: `${title} cannot be "${answer}" here.` }
-      : { parameter, raw: Number(chosen), words: `${title}: ${words[answer] ?? answer}` };
+    const chosen = wordOptions(definition, quantity, parameter).find((each) => each.id === answer);
+    return chosen
+      ? { parameter, raw: chosen.raw, words: `${title}: ${chosen.text}` }
+      : { text: `${title} cannot be "${answer}" here.` };
   }
   // A bare number is meant in the common unit, which need not be the drive's own.
   const typed = unit && /^[+-]?[\d.,]+$/.test(answer) ? `${answer} ${unit}` : answer;

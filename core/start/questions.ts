@@ -1,6 +1,8 @@
 import { mappedCode, quantityOf, type Definition, type Quantity } from "@/core/definition";
 import { parameterAt, readQuantity, type Place, type QuantityValue } from "@/core/quantity";
-import type { RawValue } from "@/core/value";
+import { formatLine, type Parameter, type RawValue } from "@/core/value";
+import type { StartQuestion } from "./question";
+import { tripQuestions, wiringQuestion } from "./wiring";
 
 /** What is asked for a new application, in the order in which a machine is understood. */
 const SECTIONS: Array<{ title: string; asks: Quantity[] }> = [
@@ -62,26 +64,6 @@ const SECTIONS: Array<{ title: string; asks: Quantity[] }> = [
   },
 ];
 
-/** Questions about the input for an external trip, which no common quantity holds. */
-export const TRIP_INPUT = "external-trip-input";
-export const TRIP_HEALTHY = "external-trip-healthy";
-
-export interface StartQuestion {
-  id: string;
-  title: string;
-  /** In which the answer is typed; absent for words and bare numbers. */
-  unit?: string;
-  /** What it can be, where one chooses. */
-  options?: Array<{ id: string; text: string }>;
-  /** The parameter that an answer sets, and what it is called there. */
-  code: string;
-  name: string;
-  /** What it is in these values. */
-  now: string;
-  /** What has to be known to answer. */
-  about?: string;
-}
-
 export interface StartSection {
   title: string;
   questions: StartQuestion[];
@@ -107,8 +89,9 @@ export function startQuestions(
         notAsked.push({ title: quantityOf(quantity).title, why: spec.none });
       return questionOf(definition, values, place, quantity) ?? [];
     });
-    if (title === SECTIONS.at(-1)!.title) questions.push(...tripQuestions(definition, values, place));
-    return { title, questions };
+    if (title !== SECTIONS.at(-1)!.title) return { title, questions };
+    const wiring = wiringQuestion(definition, values, place);
+    return { title, questions: [...wiring, ...questions, ...tripQuestions(definition, values, place)] };
   });
   return { sections: sections.filter((each) => each.questions.length > 0), notAsked };
 }
@@ -125,77 +108,47 @@ function questionOf(
   if (!parameter || parameter.readOnly) return undefined;
   if (typeof spec === "object" && "polePairs" in spec && spec.polePairs !== undefined) return undefined;
   const { title, unit, words } = quantityOf(quantity);
-  const choices = typeof spec === "object" && "choices" in spec ? (spec.choices ?? {}) : {};
   const value = readQuantity(definition, values, quantity, place);
   const of = typeof spec === "object" && "of" in spec ? spec.of : undefined;
   return {
     id: quantity,
     title,
     unit: words ? undefined : unit,
-    // Only what one number stands for can be chosen: "yes" for any number of tries says not how many.
-    options: words && [...new Set(Object.values(choices))].map((id) => ({ id, text: words[id] ?? id })),
+    options: words && wordOptions(definition, quantity, parameter).map(({ id, text }) => ({ id, text })),
     code: parameter.code,
     name: parameter.name,
-    now: nowWords(value),
+    now: nowIn(wordOptions(definition, quantity, parameter), values.get(parameter.code)) ?? nowWords(value),
     about: [parameter.help, of && `It is told ${of}.`].filter(Boolean).join(" ") || undefined,
   };
+}
+
+/**
+ * What a question that is answered in words can be answered with, and the family's own choice for each. Only what one number stands for can be chosen: "yes" for any number of tries
+ * says not how many. Where several choices mean the same word, each stands there with its own text.
+ */
+export function wordOptions(
+  definition: Definition,
+  quantity: Quantity,
+  parameter: Parameter,
+): Array<{ id: string; text: string; raw: number }> {
+  const spec = definition.file.quantities?.[quantity];
+  const choices = Object.entries((typeof spec === "object" && "choices" in spec && spec.choices) || {});
+  return choices.map(([own, word]) => {
+    const text = quantityOf(quantity).words?.[word] ?? word;
+    const alone = choices.filter((each) => each[1] === word).length === 1;
+    const raw = Number(own);
+    return alone
+      ? { id: word, text, raw }
+      : { id: `${word} ${own}`, text: `${text}: ${formatLine(parameter, raw)}`, raw };
+  });
+}
+
+/** The answer that says what is so already; undefined where none does. */
+function nowIn(options: ReturnType<typeof wordOptions>, raw: RawValue | undefined): string | undefined {
+  return options.find((each) => each.raw === raw)?.text;
 }
 
 function nowWords(value: QuantityValue): string {
   if (value.state === "value") return value.text;
   return value.state === "own-only" ? value.own : "";
-}
-
-function healthyNow(turn: { closed: number }, raw: RawValue | undefined): string {
-  if (raw === undefined) return "";
-  return raw === turn.closed ? "closed" : "open";
-}
-
-/** At which terminal an external trip comes in, and which state of its contact is healthy. */
-function tripQuestions(
-  definition: Definition,
-  values: ReadonlyMap<string, RawValue>,
-  place: Place,
-): StartQuestion[] {
-  const trip = definition.file.externalTrip;
-  const inputs = tripInputs(definition, place);
-  if (!trip || inputs.length === 0) return [];
-  const taken = inputs.find((each) => values.get(each.does.code) === trip.value);
-  const turned = trip.turn && taken?.turn && values.get(taken.turn.code);
-  const first: StartQuestion = {
-    id: TRIP_INPUT,
-    title: "Input for an external trip",
-    options: inputs.map(({ terminal, does }) => ({ id: terminal, text: `${terminal} (${does.code})` })),
-    code: inputs.map((each) => each.does.code).join(", "),
-    name: "the input's function",
-    now: taken?.terminal ?? "none",
-    about: trip.about,
-  };
-  if (!trip.turn) return [first];
-  return [
-    first,
-    {
-      id: TRIP_HEALTHY,
-      title: "While all is well its contact is",
-      options: [
-        { id: "closed", text: "closed" },
-        { id: "open", text: "open" },
-      ],
-      code: inputs.flatMap((each) => each.turn?.code ?? []).join(", "),
-      name: "when the input acts",
-      now: healthyNow(trip.turn, turned),
-      about: "Closed is safer: a broken wire trips it too.",
-    },
-  ];
-}
-
-/** The inputs that could take an external trip, with the parameters that give them their function and turn them round. */
-export function tripInputs(definition: Definition, place: Place) {
-  return (definition.file.terminals ?? []).flatMap(({ name, kind, does, settings }) => {
-    const parameter = does === undefined ? undefined : parameterAt(definition, does, place);
-    if (kind !== "switched-input" || !parameter) return [];
-    const setting = settings?.[definition.file.externalTrip?.turn?.setting ?? -1];
-    const turn = setting === undefined ? undefined : parameterAt(definition, setting, place);
-    return [{ terminal: name, does: parameter, turn }];
-  });
 }

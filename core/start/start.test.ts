@@ -91,6 +91,57 @@ describe("what answers set", () => {
       ["2:2030.01", "1 · Yes", "Holding brake: yes."],
     ]);
   });
+  test("where several choices mean the same word, each is asked by its own text, and none is guessed", () => {
+    const { sections } = startQuestions(rill, factory(rill), ONE);
+    const question = sections.at(-1)!.questions.find((each) => each.id === "reference-from")!;
+    expect(question.options!.map((each) => each.text)).toEqual([
+      "keypad",
+      "analogue input: 1 · Analogue input 1",
+      "analogue input: 2 · Analogue input 2",
+      "network",
+      "fixed speeds",
+    ]);
+    expect(lines(rill, { "reference-from": "analogue 2" }).becomes).toEqual([
+      ["1f", "2 · Analogue input 2", "Reference from: analogue input: 2 · Analogue input 2."],
+    ]);
+    expect(lines(rill, { "reference-from": "analogue" }).troubles).toEqual([
+      { id: "reference-from", text: 'Reference from cannot be "analogue" here.' },
+    ]);
+  });
+  test("a wiring sets what belongs to it, and what is answered by itself wins over it", () => {
+    const wiring = startQuestions(rill, factory(rill), ONE)
+      .sections.at(-1)!
+      .questions.find((each) => each.id === "wiring");
+    expect(wiring?.options?.map((each) => each.text)).toEqual([
+      "Started by two wires",
+      "Started by three wires",
+      "Speed from a 4 to 20 mA loop",
+      "Commanded by the network",
+    ]);
+    const { becomes } = lines(rill, { wiring: "three-wires" });
+    expect(becomes).toContainEqual(["10t", expect.stringMatching(/^2 · /), "Started by three wires."]);
+    const codes = (answers: Record<string, string>) => lines(rill, answers).becomes.map(([code]) => code);
+    expect(codes({ wiring: "by-network" })).toEqual(expect.arrayContaining(["13c", "1f"]));
+    const mixed = codes({ wiring: "by-network", "run-from": "terminals" });
+    expect(mixed).toContain("1f");
+    expect(mixed).not.toContain("13c");
+    expect(lines(rill, { wiring: "by-drum" }).troubles).toEqual([
+      { id: "wiring", text: "There is no such wiring here." },
+    ]);
+  });
+  test("of a rack's axis only what belongs to that axis; what the values say already is said", () => {
+    const rack = definitionFor(plover, { ...plover.fitting, axes: 2 });
+    const place = { axis: 2, set: 0 };
+    const wiring = (values: ReturnType<typeof factory>) =>
+      startQuestions(rack, values, place)
+        .sections.flatMap((each) => each.questions)
+        .find((each) => each.id === "wiring")!;
+    const option = wiring(factory(rack)).options![0]!;
+    expect(option).toMatchObject({ id: "switches, axis 2", codes: ["2:2040.01", "2:2040.04", "2:2040.07"] });
+    const { becomes } = answersBecome(rack, factory(rack), { wiring: option.id }, place);
+    const after = new Map([...factory(rack), ...becomes.map(({ code, to }) => [code, to!] as const)]);
+    expect(wiring(after).now).toBe("Home and limit switches wired, axis 2");
+  });
   test("the input for an external trip, and which state of its contact is healthy", () => {
     expect(
       lines(runnel, { "external-trip-input": "CALL 5", "external-trip-healthy": "closed" }).becomes,

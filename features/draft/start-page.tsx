@@ -192,7 +192,8 @@ function Question({
   seen: SeveralView | undefined;
   onAnswer: (answer: string) => void;
 }) {
-  const codes = new Set(code.split(", "));
+  const chosen = options?.find((each) => each.id === answer);
+  const codes = new Set(chosen?.codes ?? code.split(", "));
   const sets = answer.trim() === "" ? [] : (seen?.lines ?? []).filter((each) => codes.has(each.code));
   const wrong = seen?.troubles?.find((each) => each.id === id)?.text;
   return (
@@ -218,6 +219,7 @@ function Question({
         )}
       </div>
       <div className="text-[14px] sm:pt-5">
+        {chosen?.about && <p className="text-soft">{chosen.about}</p>}
         {wrong && answer.trim() !== "" && <p className="text-vermilion">{wrong}</p>}
         {sets.map((each) => (
           <p key={each.code}>
