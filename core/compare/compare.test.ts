@@ -8,9 +8,10 @@ import {
   verdict,
   type Column,
 } from "@/core/compare";
+import { definitionFor } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import { floatToBits, type RawValue } from "@/core/value";
-import { rill } from "@/families/testing";
+import { rill, runnel } from "@/families/testing";
 
 const column = (id: string, values: Record<string, RawValue>): Column => ({
   id,
@@ -92,9 +93,28 @@ test("drift counts settings that changed, fell back, or could not be read", () =
   const standing = new Map(standard).set("1r", 250).set("4r", 180).set("1b", 1350).set("1y", 0);
   const live = new Map(standing).set("1r", 500).set("4r", 99).set("1y", 4000);
   live.delete("1b");
-  expect(driftOf(rill, standard, standing, live)).toMatchObject({
+  expect(driftOf(rill, standard, standing, live, rill)).toMatchObject({
     changed: ["4r"],
     backToDefault: ["1r"],
     notRead: ["1b"],
+    lacks: [],
+    unrecorded: [],
   });
+});
+
+test("of two firmwares drift says what only one of them has, and compares nothing of it", () => {
+  const [before, after] = ["1.8", "2.1"].map((firmware) =>
+    definitionFor(runnel, { ...runnel.fitting, firmware }),
+  );
+  const [standing, live] = [before!, after!].map((each) => valuesByCode(factorySet(each, "N-055")));
+  const there = driftOf(after!, live!, standing!, live!, before!);
+  expect(there.lacks).toContain("MO321");
+  expect(there.unrecorded).toContain("AP207");
+  expect([...there.changed, ...there.backToDefault, ...there.notRead]).toEqual([]);
+  const back = driftOf(before!, standing!, live!, standing!, after!);
+  expect([back.lacks, back.unrecorded, back.compared]).toEqual([
+    there.unrecorded,
+    there.lacks,
+    there.compared,
+  ]);
 });

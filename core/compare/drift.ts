@@ -9,18 +9,30 @@ export interface Drift {
   notRead: string[];
   /** Settings that both have and that were looked at. */
   compared: number;
+  /** Settings that the record holds and that this drive has nothing for: another firmware, fewer axes or options. */
+  lacks: string[];
+  /** Settings that were read from this drive and that the record does not hold. */
+  unrecorded: string[];
 }
 
-/** Compares a drive's values with its standing record; what moves by itself does not count. */
+/** Compares a drive's values with its standing record, which was read under `recordedUnder`; what moves by itself does not count. */
 export function driftOf(
   definition: Definition,
   standard: ReadonlyMap<string, RawValue>,
   standing: ReadonlyMap<string, RawValue>,
   live: ReadonlyMap<string, RawValue>,
+  recordedUnder: Definition,
 ): Drift {
-  const drift: Drift = { changed: [], backToDefault: [], notRead: [], compared: 0 };
+  const lacks = recordedUnder.parameters.flatMap(({ code, kind }) =>
+    NOT_SETTINGS.has(kind) || !standing.has(code) || definition.byCode.has(code) ? [] : [code],
+  );
+  const drift: Drift = { changed: [], backToDefault: [], notRead: [], compared: 0, lacks, unrecorded: [] };
   for (const parameter of definition.parameters) {
-    if (NOT_SETTINGS.has(parameter.kind) || !standing.has(parameter.code)) continue;
+    if (NOT_SETTINGS.has(parameter.kind)) continue;
+    if (!standing.has(parameter.code)) {
+      if (live.has(parameter.code)) drift.unrecorded.push(parameter.code);
+      continue;
+    }
     const said = verdict(
       standard.get(parameter.code),
       standing.get(parameter.code),

@@ -8,7 +8,7 @@ import { DriveNotices } from "./drive-notices";
 
 withPage();
 const text = (): string => document.body.textContent!.replace(/\s+/g, " ");
-const SAME = { record: 7, changed: 0, backToDefault: 0, compared: 175 };
+const SAME = { record: 7, changed: 0, backToDefault: 0, compared: 175, notRead: 0, lacks: 0, unrecorded: 0 };
 
 function show(view: Partial<ConnectionView>): void {
   document.body.innerHTML = "";
@@ -33,6 +33,28 @@ test("as recorded is said of a drive that is connected; of one that is lost only
   }
   show({ drift: { ...SAME, changed: 2 }, phase: "lost" });
   expect(text()).toContain("When it was read last, 2 of 175 settings were not as in the standing record 7.");
+});
+
+test("as recorded is not said of what could not be compared: it is counted, and leads to both lists", () => {
+  show({ drift: { ...SAME, notRead: 2 } });
+  expect(text()).not.toContain("As recorded");
+  expect(text()).toContain(
+    "All 175 settings that both have and that could be read are those of the standing",
+  );
+  expect(text()).toContain("2 settings were not read: whether as recorded is not told.");
+  show({ drift: { ...SAME, lacks: 1, unrecorded: 5 } });
+  expect(text()).toContain(
+    "This drive has nothing for 1 setting that record 7 holds, so that it is not below.",
+  );
+  expect(text()).toContain("5 settings of this drive are not in record 7.");
+  expect(screen.getByRole("link", { name: "Both beside each other" }).getAttribute("href")).toContain(
+    "/compare?c=SO-02%3A7&c=live:a",
+  );
+  show({
+    drift: { ...SAME, lacks: 1 },
+    swappedFor: { serial: "X", ratingName: "3 kW", change: "whole" },
+  });
+  expect(text()).toContain("This drive has nothing for 1 setting that record 7 holds");
 });
 
 test("a drift names who writes into the drive by itself, where somebody has said", () => {

@@ -5,8 +5,8 @@ import { carryAddress } from "@/features/carry-over/target-choice";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Notice } from "@/ui/notice";
+import { Aside, Drift, swapped } from "./drift";
 import { Misplaced, Suggested } from "./stands-elsewhere";
 
 /** Everything that must be known of a drive before one does something with it. */
@@ -87,7 +87,8 @@ export function DriveNotices({
       )}
       {view.swappedFor && (
         <Notice kind="caution" title={swapTitle(view)}>
-          {swapped(view)}
+          <p>{swapped(view)}</p>
+          {view.drift && <Aside view={view} drift={view.drift} />}
         </Notice>
       )}
       {view.modulesChanged && <Exchanged view={view} changed={view.modulesChanged} />}
@@ -111,7 +112,7 @@ export function DriveNotices({
           )}
         </Notice>
       )}
-      {!view.swappedFor && view.drift && <Drift view={view} />}
+      {!view.swappedFor && view.drift && <Drift view={view} drift={view.drift} />}
       {view.notCompared && (
         <Notice
           kind="caution"
@@ -200,45 +201,6 @@ function Exchanged({
           ))}
         </p>
       )}
-    </Notice>
-  );
-}
-
-function swapped(view: ConnectionView): string {
-  const { drift } = view;
-  if (view.notCompared) return "Its values cannot be compared with the standing record; see below.";
-  if (!drift) return "It is being read, then compared with the standing record.";
-  const differ = drift.changed + drift.backToDefault;
-  return differ === 0
-    ? `All ${counted(drift.compared, "setting")} are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`
-    : `${differ} of ${counted(drift.compared, "setting")} ${differ === 1 ? "differs" : "differ"} from the standing record ${drift.record}; ${drift.backToDefault} of them at the factory default.${view.unfit ? "" : " Restore the standing record onto it."}`;
-}
-
-function Drift({ view }: { view: ConnectionView }) {
-  const drift = view.drift!;
-  const differ = drift.changed + drift.backToDefault;
-  // What was read before it was lost says nothing of who answers now.
-  if (view.phase !== "connected")
-    return (
-      <Notice
-        kind="caution"
-        title={`When it was read last, ${differ === 0 ? `all ${counted(drift.compared, "setting")} were` : `${differ} of ${counted(drift.compared, "setting")} were not`} as in the standing record ${drift.record}. How it stands now is not told.`}
-      />
-    );
-  if (differ === 0)
-    return (
-      <Notice
-        kind="note"
-        title={`As recorded: all ${counted(drift.compared, "setting")} are those of the standing record ${drift.record}.`}
-      />
-    );
-  return (
-    <Notice
-      kind="caution"
-      title={`${differ} of ${counted(drift.compared, "setting")} ${differ === 1 ? "differs" : "differ"} from the standing record ${drift.record}: ${drift.changed} changed on the drive, ${drift.backToDefault} back to default.`}
-    >
-      They are marked below with a ring. Find out why before you record or restore.
-      {view.reloads && ` The likeliest author writes into it by itself: ${view.reloads}`}
     </Notice>
   );
 }

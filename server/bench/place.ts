@@ -107,7 +107,8 @@ export async function compareWithStanding(
   if (row.definitionId !== definition.id)
     return { unfit, notCompared: { record: row.number, recordedAs: facts.recordedAs! } };
   const standard = valuesByCode(factorySet(definition, identity.rating));
-  const drift = driftOf(definition, standard, valuesByCode(set), values);
+  const recordedUnder = (await shelf.ofRecord(db, row)) ?? definition;
+  const drift = driftOf(definition, standard, valuesByCode(set), values, recordedUnder);
   return {
     unfit,
     drift: {
@@ -115,6 +116,9 @@ export async function compareWithStanding(
       changed: drift.changed.length,
       backToDefault: drift.backToDefault.length,
       compared: drift.compared,
+      notRead: drift.notRead.length,
+      lacks: drift.lacks.length,
+      unrecorded: drift.unrecorded.length,
     },
   };
 }

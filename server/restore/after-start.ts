@@ -90,7 +90,9 @@ export async function compareAfterStart(
       remedy: "It was switched over since: record it as it is, and look at both beside each other.",
     });
   const after = valuesByCode(await loadSet(db, row));
-  const drift = driftOf(definition, valuesByCode(factorySet(definition, identity.rating)), after, values);
+  const standard = valuesByCode(factorySet(definition, identity.rating));
+  // It was read by this very drive, before it started.
+  const drift = driftOf(definition, standard, after, values, definition);
   const found: ComparedAfter = {
     compared: drift.compared,
     changed: [...drift.changed, ...drift.backToDefault],

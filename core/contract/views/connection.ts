@@ -71,7 +71,20 @@ export const connectionView = object({
   /** Who writes its values by itself, as the position's lists say: the likely author of a drift. */
   reloads: optional(text()),
   /** Settings that differ from the standing record, once everything is read. */
-  drift: optional(object({ record: whole(), changed: whole(), backToDefault: whole(), compared: whole() })),
+  drift: optional(
+    object({
+      record: whole(),
+      changed: whole(),
+      backToDefault: whole(),
+      compared: whole(),
+      /** Of these nobody can say whether they are as recorded. */
+      notRead: whole(),
+      /** The record holds them, this drive has nothing for them. */
+      lacks: whole(),
+      /** This drive has them, the record does not. */
+      unrecorded: whole(),
+    }),
+  ),
   /** The standing record stands under another parameter list, so nobody can say how the drive differs from it. */
   notCompared: optional(object({ record: whole(), recordedAs: text() })),
 });
