@@ -3,7 +3,7 @@ import { definitionFor, type Definition } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { hollin, plover, rill } from "@/families/testing";
-import { besidesOf, buildSheet, numbersOf, sideBySide, type SheetData } from ".";
+import { besidesOf, buildSheet, factsOf, sideBySide, type SheetData } from ".";
 
 const sheetOf = (
   definition: Definition,
@@ -29,7 +29,7 @@ test("what a drive has several of can stand side by side", () => {
   expect(besidesOf(sheetOf(rill, "R-030"))).toEqual([]);
   expect(besidesOf(sheetOf(hollin, "H-090"))).toEqual(["sets"]);
   expect(besidesOf(sheetOf(rack, "P-06"))).toEqual(["axes"]);
-  expect(numbersOf(sheetOf(rack, "P-06"), "axes")).toEqual([1, 2]);
+  expect(factsOf(sheetOf(rack, "P-06")).axes).toEqual([1, 2]);
 });
 
 describe("parameter sets", () => {

@@ -1,4 +1,5 @@
 import { decodeKey, encodeKey } from "@/core/value";
+import { factsOf } from "./facts";
 import type { Cell, SheetData, SheetGroup, SheetRow } from "./rows";
 
 /** What of one drive can stand side by side: its parameter sets, or its axes. */
@@ -7,17 +8,7 @@ export type Beside = (typeof BESIDES)[number];
 
 /** Which of them a sheet has several of. */
 export function besidesOf(data: SheetData): Beside[] {
-  return BESIDES.filter((each) => numbersOf(data, each).length > 1);
-}
-
-/** The sets or axes of a sheet, by number; what all of them share is none. */
-export function numbersOf(data: SheetData, by: Beside): number[] {
-  const found = new Set(
-    by === "axes"
-      ? data.groups.map((each) => each.axis)
-      : data.groups.flatMap((group) => group.rows.map((row) => row.set ?? 0)),
-  );
-  return [...found].filter((each) => each > 0).sort((one, other) => one - other);
+  return BESIDES.filter((each) => factsOf(data)[each].length > 1);
 }
 
 /**
@@ -25,7 +16,7 @@ export function numbersOf(data: SheetData, by: Beside): number[] {
  * of them is left out, since it has nothing to stand beside. A row differs where two hold something else; what one has not is not told, and differs from nothing.
  */
 export function sideBySide(data: SheetData, by: Beside): SheetData {
-  const numbers = numbersOf(data, by);
+  const numbers = factsOf(data)[by];
   const { source } = data.columns[0]!;
   const groups = new Map<string, SheetGroup>();
   const rows = new Map<string, SheetRow>();

@@ -1,4 +1,5 @@
 import type { Source } from "@/core/compare";
+import { factsOf } from "./facts";
 import type { SheetData } from "./rows";
 
 /** What of a sheet can be left out: a column beside the first by what it is of, or the words on how a row differs. */
@@ -17,9 +18,8 @@ export function hideableOf(data: SheetData): Array<{ what: Hideable; title: stri
 }
 
 /** What is said last of a row, as the heading of its column: a verdict, where default, record and drive stand in one row. */
-export function saysTitle({ groups }: SheetData): "Verdict" | "Difference" {
-  const verdicts = groups.some((group) => group.rows.some((row) => row.verdict !== undefined));
-  return verdicts ? "Verdict" : "Difference";
+export function saysTitle(data: SheetData): "Verdict" | "Difference" {
+  return factsOf(data).verdicts ? "Verdict" : "Difference";
 }
 
 /** A sheet without the columns that somebody leaves out. What differs, and by how much, stays as it is: it is only not drawn. */

@@ -5,7 +5,8 @@ import { definitionFor } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { hollin, plover, rill } from "@/families/testing";
-import { filterSheet, kindsOf, NO_FILTER } from "./filter";
+import { factsOf } from "./facts";
+import { filterSheet, NO_FILTER } from "./filter";
 import { buildSheet } from "./rows";
 
 const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({
@@ -150,7 +151,7 @@ describe("filters combine", () => {
     ]);
   });
   test("how many rows there are of each kind", () => {
-    const kinds = kindsOf(buildSheet(rill, "R-030", [column("default")]));
+    const { kinds } = factsOf(buildSheet(rill, "R-030", [column("default")]));
     expect([...kinds.values()].reduce((sum, each) => sum + each, 0)).toBe(rill.parameters.length);
     expect(kinds.get("motor")).toBeGreaterThan(5);
   });

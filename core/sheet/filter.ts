@@ -118,11 +118,3 @@ function listed(
       rows: rows.toSorted((one, other) => at.get(one.base ?? one.code)! - at.get(other.base ?? other.code)!),
     }));
 }
-
-/** The kinds that a sheet has, with how many rows each; in the order in which they are met. */
-export function kindsOf(data: SheetData): Map<ParameterKind, number> {
-  const kinds = new Map<ParameterKind, number>();
-  for (const { rows } of data.groups)
-    for (const { kind } of rows) kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
-  return kinds;
-}

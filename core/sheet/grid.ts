@@ -1,3 +1,4 @@
+import { factsOf } from "./facts";
 import type { SheetData } from "./rows";
 
 /** How a sheet is laid out: the tracks of its grid, as CSS takes them. */
@@ -31,12 +32,8 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
   const many = count > 3;
   // That sets or axes differ is said by the mark; by how much, nobody asked.
   const says = count > 1 && !many && !data.beside && !data.silent;
-  const longest = (of: (row: SheetData["groups"][number]["rows"][number]) => string): number =>
-    data.groups.reduce(
-      (most, group) => group.rows.reduce((all, row) => Math.max(all, of(row).length), most),
-      0,
-    );
-  const code = rem(Math.max(5.2, MONO * longest((row) => row.code) + 1.3));
+  const { longestCode, longestName } = factsOf(data);
+  const code = rem(Math.max(5.2, MONO * longestCode + 1.3));
   if (phone)
     return {
       narrow: true,
@@ -46,7 +43,7 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
         " ",
       ),
     };
-  const name = rem(clamp(PROPORTIONAL * longest((row) => row.name) + 0.8, 9, narrow ? 12 : 15));
+  const name = rem(clamp(PROPORTIONAL * longestName + 0.8, 9, narrow ? 12 : 15));
   // Six of them stand beside each other on a desk's screen, three beside a leaf and with what is said of the row.
   const least = count > 5 ? 8.75 : 9.5;
   const values = data.columns.map(({ source }) =>

@@ -8,9 +8,10 @@ export {
   type SheetGroup,
   type SheetRow,
 } from "./rows";
-export { BESIDES, besidesOf, numbersOf, sideBySide, type Beside } from "./beside";
+export { BESIDES, besidesOf, sideBySide, type Beside } from "./beside";
 export { HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
-export { filterSheet, kindsOf, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
+export { factsOf, type SheetFacts } from "./facts";
+export { filterSheet, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";
 export { copyText } from "./copy";
 export { packSheet, unpackSheet, type PackedSheet } from "./packed";

@@ -6,41 +6,56 @@ import type { Cell, SheetData, SheetGroup, SheetRow } from "./rows";
  */
 export type PackedSheet = string & { readonly packed: "sheet" };
 
-/** The fields of something in the order in which they are packed, each with what it mostly is; undefined where it mostly is absent. Those that are told most often come first. */
-type Fields<T> = { [K in keyof T]-?: [usual: T[K]] };
+/** Something as it mostly is, all fields named: what is copied from it and then set keeps one shape, which makes thousands of them quick to walk. */
+type Usual<T> = { [K in keyof Required<T>]: T[K] };
 
-const CELL: Fields<Cell> = {
-  text: [""],
-  unit: [""],
-  meaning: [""],
-  missing: [undefined],
-  odd: [undefined],
-  words: [undefined],
-  volatile: [undefined],
+const CELL: Usual<Cell> = {
+  text: "",
+  unit: "",
+  meaning: "",
+  missing: undefined,
+  odd: undefined,
+  words: undefined,
+  volatile: undefined,
 };
-const ROW: Fields<Omit<SheetRow, "cells">> = {
-  code: [""],
-  name: [""],
-  help: [""],
-  kind: ["setting"],
-  base: [undefined],
-  set: [undefined],
-  choices: [undefined],
-  notDefault: [false],
-  differs: [false],
-  moving: [false],
-  readOnly: [false],
-  by: [undefined],
-  verdict: [undefined],
+const ROW: Usual<SheetRow> = {
+  code: "",
+  name: "",
+  help: "",
+  kind: "setting",
+  base: undefined,
+  set: undefined,
+  choices: undefined,
+  notDefault: false,
+  differs: false,
+  moving: false,
+  readOnly: false,
+  by: undefined,
+  verdict: undefined,
+  cells: [],
 };
+/** The order in which fields are packed. Those that are told most often come first. */
+const CELL_FIELDS = fieldsOf(CELL);
+const ROW_FIELDS = fieldsOf(ROW).filter((each) => each !== "cells");
+
+const CELL_USUAL = CELL_FIELDS.map((each) => CELL[each]);
+const ROW_USUAL = ROW_FIELDS.map((each) => ROW[each]);
+
+function fieldsOf<T extends object>(usual: T): Array<keyof T> {
+  return Object.keys(usual) as Array<keyof T>;
+}
 
 type Packed = unknown[];
+type PackedRow = [Packed[], ...Packed];
 
 /** Packs a sheet. */
 export function packSheet({ groups, ...rest }: SheetData): PackedSheet {
   const packed = groups.map(({ rows, ...group }) => ({
     ...group,
-    rows: rows.map(({ cells, ...row }) => [cells.map((each) => pack(CELL, each)), ...pack(ROW, row)]),
+    rows: rows.map((row) => [
+      row.cells.map((each) => pack(CELL_FIELDS, CELL_USUAL, each)),
+      ...pack(ROW_FIELDS, ROW_USUAL, row),
+    ]),
   }));
   return JSON.stringify({ ...rest, groups: packed }) as PackedSheet;
 }
@@ -49,41 +64,41 @@ export function packSheet({ groups, ...rest }: SheetData): PackedSheet {
 export function unpackSheet(sheet: SheetData | PackedSheet): SheetData {
   if (typeof sheet !== "string") return sheet;
   const { groups, ...rest } = JSON.parse(sheet) as Omit<SheetData, "groups"> & {
-    groups: Array<Omit<SheetGroup, "rows"> & { rows: Array<[Packed[], ...Packed]> }>;
+    groups: Array<Omit<SheetGroup, "rows"> & { rows: PackedRow[] }>;
   };
   return {
     ...rest,
     groups: groups.map(({ rows, ...group }) => ({
       ...group,
-      rows: rows.map(([cells, ...row]) => ({
-        ...unpack(ROW, row),
-        cells: cells.map((each) => unpack(CELL, each)),
-      })),
+      rows: rows.map(unpackRow),
     })),
   };
 }
 
 /** The fields in their order, null for what is as usual; without the usual ones at the end. */
-function pack<T>(fields: Fields<T>, of: T): Packed {
+function pack<T>(fields: ReadonlyArray<keyof T>, usual: readonly unknown[], of: T): Packed {
   const packed: Packed = [];
-  let at = 0;
-  for (const key in fields) {
-    const value = of[key];
-    if (value !== fields[key][0]) {
-      while (packed.length < at) packed.push(null);
-      packed.push(value);
-    }
-    at += 1;
+  for (let at = 0; at < fields.length; at++) {
+    const value = of[fields[at]!];
+    if (value === usual[at]) continue;
+    while (packed.length < at) packed.push(null);
+    packed.push(value);
   }
   return packed;
 }
 
-function unpack<T>(fields: Fields<T>, packed: Packed): T {
-  const of: Partial<T> = {};
-  let at = 0;
-  for (const key in fields) {
-    const value = (packed[at++] ?? fields[key][0]) as T[typeof key];
-    if (value !== undefined) of[key] = value;
+function unpackRow([cells, ...packed]: PackedRow): SheetRow {
+  const row = unpack(ROW_FIELDS, ROW, packed);
+  row.cells = cells.map((each) => unpack(CELL_FIELDS, CELL, each));
+  return row;
+}
+
+/** What is as usual is copied as a whole, and only what is told is set. */
+function unpack<T extends object>(fields: ReadonlyArray<keyof T>, usual: T, packed: Packed): T {
+  const of = { ...usual };
+  for (let at = 0; at < packed.length; at++) {
+    const value = packed[at];
+    if (value !== null) of[fields[at]!] = value as T[keyof T];
   }
-  return of as T;
+  return of;
 }

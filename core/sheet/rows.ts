@@ -1,5 +1,5 @@
 import type { Column, Source } from "@/core/compare";
-import { compareColumns, numericDifference, verdict, VERDICTS } from "@/core/compare";
+import { compareColumns, numericDifference, verdict as verdictOn, VERDICTS } from "@/core/compare";
 import { defaultFor, type Definition } from "@/core/definition";
 import {
   formatValue,
@@ -112,28 +112,29 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
     const lacking = compared.filter((i) => columns[i]!.lacks?.has(parameter.code));
     // What was not read is not told; it differs from nothing.
     const held = compared.map((i) => row.cells[i]).filter((raw) => raw !== undefined);
-    groups.get(parameter.group)!.rows.push({
+    const by = differenceWords(parameter, columns, compared, row.cells);
+    const verdict =
+      names && held.some((raw) => raw !== held[0])
+        ? "each its own"
+        : (lacksWords(columns, lacking) ?? verdictOf(columns, standard, row.cells));
+    const made: SheetRow = {
       code: parameter.code,
       name: parameter.name,
       help: parameter.help,
       kind: parameter.kind,
-      ...(parameter.base === parameter.code ? {} : { base: parameter.base }),
-      ...(parameter.set > 0 ? { set: parameter.set } : {}),
-      ...(parameter.choices ? { choices: parameter.choices.map((each) => each.text).join(" ") } : {}),
       cells,
       notDefault: main !== undefined && standard !== undefined && main !== standard && !row.moving,
       differs: !row.moving && !names && (held.some((raw) => raw !== held[0]) || lacking.length > 0),
       moving: row.moving,
       readOnly: parameter.readOnly,
-      // What is not said is left out: a sheet of thousands goes over the network.
-      ...said({
-        by: differenceWords(parameter, columns, compared, row.cells),
-        verdict:
-          names && held.some((raw) => raw !== held[0])
-            ? "each its own"
-            : (lacksWords(columns, lacking) ?? verdictOf(columns, standard, row.cells)),
-      }),
-    });
+    };
+    // What is not said is left out: a sheet of thousands goes over the network.
+    if (parameter.base !== parameter.code) made.base = parameter.base;
+    if (parameter.set > 0) made.set = parameter.set;
+    if (parameter.choices) made.choices = parameter.choices.map((each) => each.text).join(" ");
+    if (by !== undefined) made.by = by;
+    if (verdict !== undefined) made.verdict = verdict;
+    groups.get(parameter.group)!.rows.push(made);
   }
   return {
     family: definition.id,
@@ -149,9 +150,6 @@ function lacksWords(columns: readonly Column[], lacking: readonly number[]): str
   if (lacking.length === 0) return undefined;
   return `not in ${lacking.map((i) => columns[i]!.title).join(", ")}`;
 }
-
-const said = (words: Pick<SheetRow, "by" | "verdict">): Pick<SheetRow, "by" | "verdict"> =>
-  Object.fromEntries(Object.entries(words).filter(([, each]) => each !== undefined));
 
 /** The value that more than half of the columns have; undefined when there is none. */
 function mostCommon(values: Array<RawValue | undefined>): RawValue | undefined {
@@ -202,7 +200,7 @@ function verdictOf(
   const recorded = columns.findIndex((each) => each.source === "record");
   const live = columns.findIndex((each) => each.source === "live");
   if (recorded < 0 || live < 0) return undefined;
-  const said = verdict(standard, cells[recorded], cells[live]);
+  const said = verdictOn(standard, cells[recorded], cells[live]);
   // As recorded needs no word: what stands alone in its column is what somebody has to look at.
   return said === "as-recorded" || said === "never-set" ? undefined : VERDICTS[said];
 }

@@ -1,5 +1,5 @@
 "use client";
-import { numbersOf, type Beside, type SheetData } from "@/core/sheet";
+import { factsOf, type Beside, type SheetData } from "@/core/sheet";
 import { useAwake } from "@/ui/awake";
 import type { View } from "./use-view";
 
@@ -43,7 +43,7 @@ export function PartChoice({
   onView: (change: Partial<View>) => void;
 }) {
   const awake = useAwake();
-  const numbers = numbersOf(data, of);
+  const numbers = factsOf(data)[of];
   if (numbers.length < 2) return null;
   const words = WORDS[of];
   const chosen = of === "axes" ? view.axis : view.set;

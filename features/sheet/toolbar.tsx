@@ -1,6 +1,6 @@
 "use client";
-import { useMemo, useRef, type ReactNode } from "react";
-import { BESIDES, kindsOf, type Filtered, type SheetData } from "@/core/sheet";
+import { useRef, type ReactNode } from "react";
+import { BESIDES, factsOf, type Filtered, type SheetData } from "@/core/sheet";
 import { useAwake } from "@/ui/awake";
 import { useKey } from "@/ui/keys";
 import { Toggle } from "@/ui/toggle";
@@ -31,15 +31,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
-  const { all, notDefault, differs, kinds } = useMemo(() => {
-    const rows = data.groups.flatMap((each) => each.rows);
-    return {
-      all: rows.length,
-      notDefault: rows.filter((each) => each.notDefault).length,
-      differs: rows.filter((each) => each.differs).length,
-      kinds: kindsOf(data),
-    };
-  }, [data]);
+  const { rows: all, notDefault, differs, kinds } = factsOf(data);
   const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
   return (
     <div className="border-b border-hairline px-4 py-2 text-[14px] no-print">

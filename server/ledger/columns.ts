@@ -14,12 +14,18 @@ export async function recordColumn(
   return { id: `record-${row.id}`, title, source: "record", values: valuesByCode(await loadSet(db, row)) };
 }
 
-/** The factory default of a rating as a column. */
+const factory = new WeakMap<Definition, Map<string | undefined, Column>>();
+
+/** The factory default of a rating as a column; made once, since a definition stays as it is. */
 export function defaultColumn(definition: Definition, rating: string | undefined): Column {
-  return {
+  const made = factory.get(definition) ?? new Map<string | undefined, Column>();
+  factory.set(definition, made);
+  const column = made.get(rating) ?? {
     id: "default",
     title: "Factory default",
     source: "default",
     values: valuesByCode(factorySet(definition, rating)),
   };
+  made.set(rating, column);
+  return column;
 }
