@@ -1,5 +1,5 @@
 "use client";
-import { memo, useEffect, useRef } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
 import type { SheetGroup } from "@/core/sheet";
 import { classes } from "@/ui/classes";
 
@@ -14,7 +14,8 @@ export const JumpStrip = memo(function JumpStrip({
   onJump: (id: string) => void;
 }) {
   const strip = useRef<HTMLElement>(null);
-  const ticks = ticksOf(groups, current);
+  const axis = groups.find((each) => each.id === current)?.axis ?? groups[0]?.axis;
+  const ticks = useMemo(() => ticksOf(groups, axis), [groups, axis]);
   // A rack of axes has more groups than the strip has room for: it follows.
   useEffect(() => {
     const nav = strip.current;
@@ -28,45 +29,63 @@ export const JumpStrip = memo(function JumpStrip({
       aria-label="Groups"
       className="relative w-28 max-sm:hidden shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
     >
-      {ticks.map(({ group, axis }) => {
-        const marked = markOf(group);
-        return (
-          <button
-            key={group.id}
-            type="button"
-            onClick={() => onJump(group.id)}
-            title={`${group.trail ? `${group.trail} · ` : ""}${group.title}: ${group.rows.length}${marked ? `, some ${marked === "differs" ? "differ" : "not default"}` : ""}`}
-            aria-current={current === group.id ? "true" : undefined}
-            style={{ flexGrow: group.rows.length, flexBasis: 0, flexShrink: 0 }}
-            className="group relative min-h-3 flex items-center pl-2 text-left text-[11px] text-soft hover:text-ink aria-[current]:text-ink aria-[current]:font-semibold"
-          >
-            <span
-              aria-hidden
-              className="absolute left-0 inset-y-px w-1 rounded-sm bg-hairline group-hover:bg-soft group-aria-[current]:bg-copper"
-            />
-            <span className={classes("leading-none truncate", axis && "text-copper")}>{group.title}</span>
-            {marked && (
-              <svg viewBox="0 0 8 8" className="w-2 h-2 mx-1 shrink-0 text-copper" aria-hidden>
-                {marked === "differs" ? (
-                  <circle cx="4" cy="4" r="2.6" fill="none" stroke="currentColor" strokeWidth="1.6" />
-                ) : (
-                  <path d="M1 1 L7 4 L1 7 Z" fill="currentColor" />
-                )}
-              </svg>
-            )}
-          </button>
-        );
-      })}
+      {ticks.map((each) => (
+        <TickButton key={each.id} tick={each} current={current === each.id} onJump={onJump} />
+      ))}
     </nav>
   );
 });
 
+interface Tick {
+  id: string;
+  title: string;
+  /** How many rows it stands for. */
+  rows: number;
+  marked: "differs" | "not-default" | undefined;
+  says: string;
+  /** It stands for all groups of an axis. */
+  axis: boolean;
+}
+
+/** Only the two that change places are drawn again while one scrolls. */
+const TickButton = memo(function TickButton({
+  tick: { id, title, rows, marked, says, axis },
+  current,
+  onJump,
+}: {
+  tick: Tick;
+  current: boolean;
+  onJump: (id: string) => void;
+}) {
+  return (
+    <button
+      type="button"
+      onClick={() => onJump(id)}
+      title={says}
+      aria-current={current ? "true" : undefined}
+      style={{ flexGrow: rows, flexBasis: 0, flexShrink: 0 }}
+      className="group relative min-h-3 flex items-center pl-2 text-left text-[11px] text-soft hover:text-ink aria-[current]:text-ink aria-[current]:font-semibold"
+    >
+      <span
+        aria-hidden
+        className="absolute left-0 inset-y-px w-1 rounded-sm bg-hairline group-hover:bg-soft group-aria-[current]:bg-copper"
+      />
+      <span className={classes("leading-none truncate", axis && "text-copper")}>{title}</span>
+      {marked && (
+        <svg viewBox="0 0 8 8" className="w-2 h-2 mx-1 shrink-0 text-copper" aria-hidden>
+          {marked === "differs" ? (
+            <circle cx="4" cy="4" r="2.6" fill="none" stroke="currentColor" strokeWidth="1.6" />
+          ) : (
+            <path d="M1 1 L7 4 L1 7 Z" fill="currentColor" />
+          )}
+        </svg>
+      )}
+    </button>
+  );
+});
+
 /** A tick for each group; of several axes the one that is looked at has its groups, the others one tick each, so that a rack has room. */
-function ticksOf(
-  groups: SheetGroup[],
-  current: string | undefined,
-): Array<{ group: SheetGroup; axis: boolean }> {
-  const here = groups.find((each) => each.id === current)?.axis ?? groups[0]?.axis;
+function ticksOf(groups: SheetGroup[], here: number | undefined): Tick[] {
   const ticks: Array<{ group: SheetGroup; axis: boolean }> = [];
   for (const group of groups) {
     const last = ticks.at(-1);
@@ -79,10 +98,22 @@ function ticksOf(
         axis: true,
       });
   }
-  return ticks;
+  return ticks.map(({ group, axis }): Tick => {
+    const { id, title, trail, rows } = group;
+    const marked = markOf(group);
+    const words = marked ? `, some ${marked === "differs" ? "differ" : "not default"}` : "";
+    return {
+      id,
+      title,
+      rows: rows.length,
+      marked,
+      axis,
+      says: `${trail ? `${trail} · ` : ""}${title}: ${rows.length}${words}`,
+    };
+  });
 }
 
-function markOf({ rows }: SheetGroup): "differs" | "not-default" | undefined {
+function markOf({ rows }: SheetGroup): Tick["marked"] {
   if (rows.some((row) => row.differs)) return "differs";
   return rows.some((row) => row.notDefault) ? "not-default" : undefined;
 }

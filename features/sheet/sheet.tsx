@@ -56,6 +56,8 @@ interface Props {
 
 /** About what a desk's screen shows of a sheet, in px. */
 const FIRST_SIGHT = { width: 900, height: 500 };
+const OVERSCAN = 8;
+const NONE: readonly number[] = [];
 const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
 
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
@@ -102,6 +104,11 @@ export function Sheet(props: Props) {
   const phone = usePhone();
   const printing = usePrinting();
   const grid = useMemo(() => gridOf(data, phone), [data, phone]);
+  const listed = beside ? data : whole;
+  const columns = useMemo(
+    () => <ColumnsChoice data={listed} hidden={hidden} onChange={hide} />,
+    [listed, hidden, hide],
+  );
   const items = useItems(groups);
   // Sizes are kept by key, so that a new filter needs no second measuring.
   const getItemKey = useCallback((i: number) => keyOf(items[i]!), [items]);
@@ -110,7 +117,7 @@ export function Sheet(props: Props) {
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroller.current,
-    overscan: 8,
+    overscan: OVERSCAN,
     estimateSize: (i) => (items[i]?.kind === "group" ? HEAD_HEIGHT : ROW_HEIGHT),
     scrollPaddingStart: HEAD_HEIGHT,
     // The first rows come with the page itself, before its program runs.
@@ -118,6 +125,8 @@ export function Sheet(props: Props) {
     getItemKey,
   });
   const drawn = virtual.getVirtualItems();
+  // Rows are drawn into just as many slots as are in sight: whoever scrolls or filters has other words written into a slot, where it would be made anew.
+  const slots = Math.ceil((virtual.scrollRect?.height ?? FIRST_SIGHT.height) / ROW_HEIGHT) + 2 * OVERSCAN + 2;
   const inSight = drawn.flatMap(({ index }) => {
     const item = items[index];
     return item?.kind === "row" ? [item.row] : [];
@@ -193,8 +202,8 @@ export function Sheet(props: Props) {
         found={found}
         mine={own.codes?.length}
         noted={notes.codes.size}
-        columns={<ColumnsChoice data={beside ? data : whole} hidden={hidden} onChange={hide} />}
-        earlier={of?.earlier ?? []}
+        columns={columns}
+        earlier={of?.earlier ?? NONE}
       />
       <div className="flex flex-1 min-h-0 relative">
         <div
@@ -235,14 +244,14 @@ export function Sheet(props: Props) {
                   const { code } = item.row;
                   return (
                     <div
-                      key={code}
+                      key={index % slots}
                       role="row"
                       aria-selected={among.has(code)}
                       onClick={(event) => select(code, event.shiftKey)}
                       onDoubleClick={() => of && setLeaf(true)}
                       data-code={code}
                       className={classes(
-                        "absolute inset-x-0 grid items-center border-b border-hairline cursor-default",
+                        "absolute inset-x-0 grid items-center border-b border-hairline cursor-default contain-strict",
                         among.has(code) && "bg-paper",
                         selected === code && "outline outline-1 -outline-offset-1 outline-copper",
                       )}

@@ -83,7 +83,9 @@ export async function changeDraft(
         raw === undefined ? "nothing" : formatLine(parameter, raw);
       return bad({
         kind: "changed-meanwhile",
-        text: `${last?.byName ?? "Somebody"} has changed ${code} to ${line(before)} meanwhile; you want ${line(after)}.`,
+        text: last
+          ? `${last.byName} has changed ${code} to ${line(before)} meanwhile; you want ${line(after)}.`
+          : `${code} is ${line(before)} in this draft, not ${line(expected)} as you have it; you want ${line(after)}.`,
         remedy: "Look at it, then type yours once more if it is right.",
       });
     }
