@@ -13,6 +13,8 @@ const config = {
     "yauzl",
   ],
   poweredByHeader: false,
+  // Pages check nothing by a schema: see there.
+  turbopack: { resolveAlias: { joi: { browser: "./core/shape/no-joi.ts" } } },
   // Types are checked by `npm test`, tests included; a build need not do it again.
   typescript: { ignoreBuildErrors: true },
   outputFileTracingExcludes: { "*": ["data/**", "tests/**", "docs/**"] },

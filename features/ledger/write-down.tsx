@@ -1,14 +1,10 @@
 "use client";
-import { joiResolver } from "@hookform/resolvers/joi";
-import Joi from "joi";
 import { useForm } from "react-hook-form";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 
 const MOST = 1000;
-/** Spaces around it are no words. */
-const TRIMMED = Joi.object({ text: Joi.string().trim().min(3).max(MOST).required() });
-
+const LEAST = 3;
 /** Asks for a few words: a reason or a note. They stay for ever, so they are not taken empty. */
 export function WriteDown({
   title,
@@ -23,8 +19,8 @@ export function WriteDown({
   onSend: (text: string) => void;
   onClose: () => void;
 }) {
-  const form = useForm({ defaultValues: { text: "" }, resolver: joiResolver(TRIMMED), mode: "onChange" });
-  const submit = form.handleSubmit((given) => onSend(given.text));
+  const form = useForm({ defaultValues: { text: "" }, mode: "onChange" });
+  const submit = form.handleSubmit((given) => onSend(given.text.trim()));
   return (
     <Dialog open title={title} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)}>
@@ -32,7 +28,10 @@ export function WriteDown({
           <span className="block text-sm text-soft mb-1">{ask}</span>
           <textarea
             autoFocus
-            {...form.register("text")}
+            {...form.register("text", {
+              // Spaces around it are no words.
+              validate: (given) => given.trim().length >= LEAST,
+            })}
             rows={3}
             maxLength={MOST}
             className="w-full rounded-page border border-hairline bg-paper p-2"

@@ -1,5 +1,4 @@
 "use client";
-import { joiResolver } from "@hookform/resolvers/joi";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { restore, type SafetyWords } from "@/core/contract";
@@ -16,13 +15,16 @@ export interface SignOff extends SafetyWords {
   byName: string;
 }
 
+const atLeast = (letters: number) => ({ validate: (given: string) => given.trim().length >= letters });
+const WORDS = atLeast(2);
+const CHECK_SUM = atLeast(1);
+
 /** The safe functions of a restored drive: not confirmed until a named person says how, with which check-sum, and how they were tested. */
 export function Safety({ receipt, signOffs }: { receipt: number; signOffs: SignOff[] }) {
   const router = useRouter();
   const { plant } = usePlant();
   const form = useForm<SafetyWords>({
     defaultValues: { how: "", checkSum: "", functionTest: "" },
-    resolver: joiResolver(restore.signOffSafety.body.joi as never),
     mode: "onChange",
   });
   if (signOffs.length > 0)
@@ -48,15 +50,15 @@ export function Safety({ receipt, signOffs }: { receipt: number; signOffs: SignO
         by the means of the vendor, then write down how.
         <Offered right="restore">
           <form className="mt-2 grid gap-2 max-w-xl no-print" onSubmit={(event) => void send(event)}>
-            <Field label="How they were set and compared" {...form.register("how")} />
+            <Field label="How they were set and compared" {...form.register("how", WORDS)} />
             <Field
               label="Check-sum as the drive shows it"
               autoComplete="off"
-              {...form.register("checkSum")}
+              {...form.register("checkSum", CHECK_SUM)}
             />
             <Field
               label="Function test: what was tried, and what happened"
-              {...form.register("functionTest")}
+              {...form.register("functionTest", WORDS)}
             />
             <div>
               <Button type="submit" disabled={!form.formState.isValid || form.formState.isSubmitting}>
