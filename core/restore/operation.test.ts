@@ -204,6 +204,8 @@ describe("what is looked at first", () => {
     const found = check("power-off", { lastOffS: least - 30 }).find((each) => each.id === "often");
     expect(found).toMatchObject({ verdict: "caution", remedy: expect.stringContaining("30 s") });
     expect(verdict(check("power-off", { lastOffS: least }), "often")).toBe("fine");
+    // The clock was set back: nobody knows how long ago it was.
+    expect(verdict(check("power-off", { lastOffS: Infinity }), "often")).toBe("not-told");
   });
   test("a definition that does not say how the drive is asked stops it before anything is sent", () => {
     const mute = layOutFile({ ...rill.file, factoryReset: undefined, makePermanent: undefined });

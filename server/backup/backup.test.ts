@@ -1,5 +1,14 @@
 import { randomBytes } from "node:crypto";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import {
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
@@ -237,6 +246,21 @@ describe("the copies of a ledger", () => {
     expect(copies.pathOf("../secret")).toBeUndefined();
     expect(readdirSync(join(folder, "copies")).filter((each) => each.endsWith(".part"))).toEqual([]);
     expect(existsSync(copies.pathOf("ledger-2026-03-14-110000.zip")!)).toBe(true);
+  });
+
+  test("one a day, and one also where the clock was set back: what lies ahead stands for no day", async () => {
+    const copies = new Copies(plant.app.db, join(folder, "daily"), Date.now);
+    const names = async () => (await copies.list()).map((each) => each.name);
+    await copies.daily();
+    await copies.daily();
+    const [first, ...others] = await names();
+    expect(others).toEqual([]);
+    const ahead = Date.now() / 1000 + 9 * 24 * 3600;
+    renameSync(copies.pathOf(first!)!, copies.pathOf("ledger-2099-01-01-000000.zip")!);
+    utimesSync(copies.pathOf("ledger-2099-01-01-000000.zip")!, ahead, ahead);
+    await copies.daily();
+    await copies.daily();
+    expect(await names()).toHaveLength(2);
   });
 });
 

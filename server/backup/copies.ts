@@ -36,21 +36,23 @@ export class Copies {
 
   /** Begins to make one each day. */
   schedule(): void {
-    const look = async (): Promise<void> => {
-      const [newest] = await this.list();
-      if (newest && this.now() - newest.at < DAY_MS) return;
-      const made = await this.make();
-      if (made.ok) await this.thin();
-      else log.warn(`The daily copy of the ledger was not made: ${made.trouble.text} ${made.trouble.remedy}`);
-    };
     const run = (): void => {
-      void look().catch((error: unknown) =>
+      void this.daily().catch((error: unknown) =>
         log.error({ error }, "the daily copy of the ledger could not be made"),
       );
     };
     this.timer = setInterval(run, LOOK_EVERY_MS);
     this.timer.unref();
     run();
+  }
+
+  /** Makes the one of today, where there is none yet. One that lies ahead was made before the clock was set back: it says nothing of today. */
+  async daily(): Promise<void> {
+    const newest = (await this.list()).find(({ at }) => at <= this.now());
+    if (newest && this.now() - newest.at < DAY_MS) return;
+    const made = await this.make();
+    if (made.ok) await this.thin();
+    else log.warn(`The daily copy of the ledger was not made: ${made.trouble.text} ${made.trouble.remedy}`);
   }
 
   stop(): void {
@@ -109,7 +111,11 @@ export class Copies {
   }
 
   private async thin(): Promise<void> {
-    for (const { name } of (await this.list()).slice(KEPT))
+    const all = await this.list();
+    const ahead = all.filter(({ at }) => at > this.now());
+    const behind = all.filter(({ at }) => at <= this.now());
+    // What lies ahead may be old: it goes first.
+    for (const { name } of [...behind, ...ahead].slice(KEPT))
       await rm(join(this.folder, name), { force: true });
   }
 }

@@ -5,6 +5,7 @@ import { DefinitionError, loadDefinition, type Definition, type DefinitionFile }
 import { bad, good, type Result } from "@/core/drive";
 import { definitionFromEds, definitionFromList, guessColumns, type LineNote } from "@/core/format";
 import { hashText } from "@/core/set";
+import { ageMs } from "@/server/age";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion, type DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
@@ -157,7 +158,7 @@ export class Imports {
   }
 
   private forgetOld(): void {
-    for (const [id, { at }] of this.held) if (this.now() - at > KEPT_MS) this.held.delete(id);
+    for (const [id, { at }] of this.held) if (ageMs(at, this.now()) > KEPT_MS) this.held.delete(id);
     while (this.held.size >= MOST_HELD) this.held.delete(this.held.keys().next().value!);
   }
 }

@@ -19,7 +19,7 @@ export class SerialPorts {
         vendorId?: string;
       }>
     > = () => SerialPort.list(),
-    private readonly now: () => number = Date.now,
+    private readonly now: () => number = () => performance.now(),
   ) {}
 
   /** Ports now, those that just appeared first. A port counts as new for a minute, and never when it was there at the first look. */

@@ -23,7 +23,7 @@ const CHANGE = "/change-password";
 
 /** Signing in by e-mail address and password. Nobody signs up alone: people are added by whoever runs the plant's ledger. */
 export function createAuth(db: Database, secret: string, baseURL: string) {
-  const throttle = new SignInThrottle(() => Date.now());
+  const throttle = new SignInThrottle(() => performance.now());
   const hashing = fewAtOnce(2, 30);
   return betterAuth({
     secret,

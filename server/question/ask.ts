@@ -165,7 +165,7 @@ function whenTaken(
 ): ReturnType<Asked["taken"]> {
   if (source && source.dateGiven === null) return {};
   return {
-    days: Math.floor((now.getTime() - takenAt.getTime()) / DAY_MS),
+    days: Math.max(0, Math.floor((now.getTime() - takenAt.getTime()) / DAY_MS)),
     day: format(takenAt, "yyyy-MM-dd"),
   };
 }

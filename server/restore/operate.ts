@@ -1,5 +1,6 @@
 import { bad, good, type Result } from "@/core/drive";
 import type { PlaceEvent, ProgramOperation } from "@/core/restore";
+import { ageMs } from "@/server/age";
 import { contentOf } from "@/server/program";
 import type { Course } from "./course";
 import { operationOf } from "./job-state";
@@ -72,7 +73,7 @@ async function program(course: Course): Promise<Result<PlaceEvent>> {
   const spec = course.definition.file.program!;
   const bytes = file && (await contentOf(course.parts.db, file.hash, file.bytes, spec));
   // Once it was asked for it is only looked at: a program that starts a second time moves the machine a second time.
-  const since = course.parts.wall() - (memory.confirmedAt ?? -Infinity);
+  const since = ageMs(memory.confirmedAt ?? -Infinity, course.parts.wall());
   const startWithinMs = memory.program === undefined ? Math.max(0, STARTED_WITHIN_MS - since) : 0;
   const work = {
     operation,

@@ -45,6 +45,20 @@ async function receiptOf(id: number) {
   return (await findReceipt(plant.app.db, 1, receiptId!))!.content;
 }
 
+test("a plan that was looked through before the clock was set back is read again, not written", async () => {
+  const connection = await standsThere(RILL);
+  plant.drive.setAtKeypad("1r", 250);
+  plant.drive.givePermission();
+  const id = await begin("make-permanent", connection);
+  plant.wall = () => Date.now() - 3_600_000;
+  expect(await confirm(id)).toMatchObject({ ok: false, trouble: { kind: "plan-changed" } });
+  await plant.app.restores.settled(id);
+  expect(plant.drive.valueOf("1r", "permanent")).not.toBe(250);
+  expect((await confirm(id)).ok).toBe(true);
+  await plant.app.restores.settled(id);
+  expect(plant.drive.valueOf("1r", "permanent")).toBe(250);
+});
+
 test("made permanent: what differs from the permanent memory is listed first, and is there after the next power-off", async () => {
   const connection = await standsThere(RILL);
   plant.drive.setAtKeypad("1r", 250);

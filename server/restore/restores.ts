@@ -3,6 +3,7 @@ import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { ACTS_AT, move, type Operation, type PlanChoices, type WriteStep } from "@/core/restore";
+import { ageMs } from "@/server/age";
 import { fittedWhere, misplaced, retiredThere, type Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
@@ -146,7 +147,7 @@ export class Restores {
     const runner = opened.value;
     const { job, connection } = runner;
     const { db, wall, links } = this.parts;
-    if (wall() - (job.memory.beforeAt ?? 0) > LONGEST_REVIEW_MS) return this.readAgain(runner);
+    if (ageMs(job.memory.beforeAt ?? 0, wall()) > LONGEST_REVIEW_MS) return this.readAgain(runner);
     const state = await links.ask("look", { drive: connection.id, importance: IMPORTANCE.restore });
     if (!state.ok) return state;
     await runner.reviewAgain();
@@ -172,7 +173,7 @@ export class Restores {
     if (!launched) return UNDER_WAY;
     return trouble(
       "plan-changed",
-      "The plan was open for so long that the drive may have been changed meanwhile; it is read again.",
+      "The plan was open for so long, or this computer's clock was set back, that the drive may have been changed meanwhile; it is read again.",
       "Look through the new plan, then write it.",
     );
   }

@@ -18,6 +18,7 @@ import {
 } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
+import { ageMs } from "@/server/age";
 import { lastPermanent, type Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
@@ -61,7 +62,7 @@ export async function reviewOperation(
     over,
     program: program && { planned: plan.program, badFile: program.badFile },
     standing: choice && (await recordById(db, choice.recordId))?.number,
-    lastOffS: off && (wall() - off.getTime()) / 1000,
+    lastOffS: off && ageMs(off.getTime(), wall()) / 1000,
   });
 }
 

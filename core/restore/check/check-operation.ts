@@ -22,7 +22,7 @@ export interface OperationInput {
   over?: Switching | string;
   /** Of its own program: what is done with which. */
   program?: ProgramInput;
-  /** Seconds since this drive was last switched off from here; undefined when it never was. */
+  /** Seconds since this drive was last switched off from here; undefined when it never was, `Infinity` where the clock was set back since. */
   lastOffS?: number;
 }
 
@@ -200,6 +200,13 @@ function notTooOften({ definition, lastOffS }: OperationInput): Check {
       title,
       "The definition does not say how often this drive bears to be switched on.",
       "Look it up in its manual; the charging of the bus is what wears.",
+    );
+  if (lastOffS === Infinity)
+    return notTold(
+      id,
+      title,
+      "It was switched off from here, but when is not known: this computer's clock was set back since.",
+      `Wait ${least} s before you switch it on again, if it may have been just now.`,
     );
   if (lastOffS === undefined || lastOffS >= least)
     return fine(id, title, `It bears a switching on every ${least} s`);

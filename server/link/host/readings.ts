@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { and, eq, gt, lt, notInArray } from "drizzle-orm";
+import { and, eq, gt, lt, lte, notInArray } from "drizzle-orm";
 import { fittingOf, type DriveIdentity } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 
@@ -66,6 +66,8 @@ export async function leftReading(
         eq(reading.fitting, fittingText(identity)),
         notInArray(reading.id, [...inUse]),
         gt(reading.startedAt, new Date(now.getTime() - LONGEST_BREAK_MS)),
+        // Of one that lies ahead nobody knows how old it is: the clock was set back.
+        lte(reading.startedAt, now),
         lt(db.$count(readingGroup, eq(readingGroup.readingId, reading.id)), groups),
       ),
     )
