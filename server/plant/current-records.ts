@@ -4,7 +4,7 @@ import type { RecordRow } from "@/server/ledger";
 
 const { current, position, record } = tables;
 
-/** What is needed of a record to read its values, and to say what it is. */
+/** What is needed of a record to read its values, to say what it is, and how its drive was. */
 export const recordColumns = {
   id: record.id,
   number: record.number,
@@ -18,6 +18,8 @@ export const recordColumns = {
   firmware: record.firmware,
   ratingName: record.ratingName,
   facts: record.facts,
+  trip: record.trip,
+  reducedSupply: record.reducedSupply,
 };
 export type CurrentRecord = Pick<RecordRow, keyof typeof recordColumns>;
 

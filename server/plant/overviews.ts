@@ -34,8 +34,15 @@ interface Known {
   records?: Promise<CurrentAt[]>;
   areas: string[];
   mends: Mends;
-  lines: Array<PositionLine & { words: string }>;
+  lines: Line[];
+  /** The same, within each area what could be replaced least first. */
+  byReadiness: Line[];
+  /** Of those that are not retired, by area and all together. */
+  counts: { all: VerdictCounts; of: ReadonlyMap<string, VerdictCounts> };
+  retired: number;
 }
+
+type Line = PositionLine & { words: string };
 
 /**
  * The lists of the plants, worked out when something has changed and not with every request: each change writes a line of the journal, so that the newest
@@ -66,25 +73,18 @@ export class Overviews {
 
   /** The part of a plant's list that is in sight. */
   async window(plantId: number, wanted: LookFor, from: number, count: number): Promise<PositionWindow> {
-    const { areas, lines, mends } = await this.of(plantId);
-    const standing = lines.filter((each) => !each.retired);
-    const fitting = lookThrough(lines, wanted);
-    const ordered = areas.flatMap((name) => {
-      const own = fitting.filter((each) => each.area === name);
-      return wanted.order === "tag" ? own : own.sort(byReadiness);
-    });
+    const { areas, lines, byReadiness, counts, retired, mends } = await this.of(plantId);
+    const fitting = lookThrough(wanted.order === "tag" ? lines : byReadiness, wanted);
+    const fit = new Map<string, number>();
+    for (const { area } of fitting) fit.set(area, (fit.get(area) ?? 0) + 1);
     return {
-      counts: countsOf(standing),
-      retired: lines.length - standing.length,
+      counts: counts.all,
+      retired,
       mends: { read: mends.read.length, raise: mends.raise.length },
-      areas: areas.map((name) => ({
-        name,
-        fit: fitting.filter((each) => each.area === name).length,
-        counts: countsOf(standing.filter((each) => each.area === name)),
-      })),
-      total: ordered.length,
+      areas: areas.map((name) => ({ name, fit: fit.get(name) ?? 0, counts: counts.of.get(name)! })),
+      total: fitting.length,
       from,
-      lines: ordered.slice(from, from + count).map(({ words: _, ...line }) => line),
+      lines: fitting.slice(from, from + count).map(({ words: _, ...line }) => line),
     };
   }
 
@@ -136,8 +136,18 @@ export class Overviews {
   }
 
   private async workOut(plantId: number): Promise<Known> {
-    const { areas, lines } = await plantLines(this.db, this.shelf, plantId, this.now());
-    return { areas, mends: mendsOf(lines), lines: lines.map((each) => ({ ...each, words: wordsOf(each) })) };
+    const { areas, lines: made } = await plantLines(this.db, this.shelf, plantId, this.now());
+    const lines = made.map((each): Line => ({ ...each, words: wordsOf(each) }));
+    const standing = lines.filter((each) => !each.retired);
+    const of = areas.map((name) => [name, countsOf(standing.filter((each) => each.area === name))] as const);
+    return {
+      areas,
+      mends: mendsOf(made),
+      lines,
+      byReadiness: areas.flatMap((name) => lines.filter((each) => each.area === name).sort(byReadiness)),
+      counts: { all: countsOf(standing), of: new Map(of) },
+      retired: lines.length - standing.length,
+    };
   }
 
   /** Changes whenever the list may have changed. */
@@ -162,7 +172,7 @@ export class Overviews {
 }
 
 /** The lines that fit what is looked for. */
-function lookThrough<L extends PositionLine & { words: string }>(lines: L[], wanted: LookFor): L[] {
+function lookThrough(lines: Line[], wanted: LookFor): Line[] {
   const words = (wanted.find ?? "").toLowerCase().split(/\s+/).filter(Boolean);
   return lines.filter(
     (each) =>
@@ -173,9 +183,10 @@ function lookThrough<L extends PositionLine & { words: string }>(lines: L[], wan
   );
 }
 
+const numeric = new Intl.Collator("en", { numeric: true });
+
 const byReadiness = (a: PositionLine, b: PositionLine): number =>
-  VERDICTS.indexOf(a.verdict) - VERDICTS.indexOf(b.verdict) ||
-  a.tag.localeCompare(b.tag, "en", { numeric: true });
+  VERDICTS.indexOf(a.verdict) - VERDICTS.indexOf(b.verdict) || numeric.compare(a.tag, b.tag);
 
 function countsOf(lines: PositionLine[]): VerdictCounts {
   const counts = { no: 0, "with-care": 0, ready: 0 };

@@ -144,7 +144,7 @@ export async function askPlant(
         holds: wanted,
         cells: answers.map((each) => each.cell),
       }))
-      .sort((a, b) => a.tag.localeCompare(b.tag, "en", { numeric: true }));
+      .sort((a, b) => numeric.compare(a.tag, b.tag));
   const [yes, unknown] = [part("yes"), part("unknown")];
   return good({
     subjects: conditions.map(subjectWords),
@@ -156,6 +156,7 @@ export async function askPlant(
   });
 }
 
+const numeric = new Intl.Collator("en", { numeric: true });
 const NOTHING: ReadonlyMap<string, RawValue> = new Map();
 
 /** On which day a record was taken, in this computer's time, and how many whole days ago; neither where a file did not say when. */

@@ -4,7 +4,7 @@ import { tables, type Database } from "@/server/database";
 
 const { content, piece } = tables;
 
-/** So many are kept in memory: contents, of some 2 kB each, and values, of some 100 bytes. Beyond that it is begun anew. */
+/** So many are kept in memory: contents, of some 2 kB each, and values in pieces and in contents, of some 100 bytes. Beyond that it is begun anew. */
 const KEPT = { contents: 20_000, values: 300_000 };
 
 /** A value where a piece holds it. */
@@ -20,6 +20,8 @@ class LookedUp {
   readonly pieces = new Map<string, readonly string[]>();
   /** By code, without axis and set, and piece: undefined where the piece does not hold it. */
   readonly values = new Map<string, Map<string, InPiece | undefined>>();
+  /** By code and content: undefined where the content does not hold it. */
+  readonly inContents = new Map<string, Map<string, RawValue | undefined>>();
 }
 
 /** By the way to the database: what a transaction sees before it is committed is forgotten with it. */
@@ -33,11 +35,55 @@ export async function valuesIn(
   kept: typeof KEPT = KEPT,
 ): Promise<Map<string, Map<string, RawValue>>> {
   const keys = codes.flatMap((code) => decodeKey(code) ?? []);
-  const bases = [...new Set(keys.map((each) => each.code))];
-  if (bases.length === 0 || contents.length === 0) return new Map();
+  if (keys.length === 0 || contents.length === 0) return new Map();
   const known = lookedUp.get(db) ?? new LookedUp();
   lookedUp.set(db, known);
-  const piecesOf = await piecesOfContents(db, known, [...new Set(contents)], kept.contents);
+  // Who asks again looks at no piece. What is known is taken first: somebody else may begin anew meanwhile.
+  const before = keys.map((key) => [encodeKey(key), known.inContents.get(encodeKey(key))] as const);
+  const hashes = [...new Set(contents)];
+  const missing = new Set(hashes.filter((hash) => before.some(([, values]) => !values?.has(hash))));
+  const looked = missing.size === 0 ? new Map() : await lookUp(db, known, [...missing], keys, kept);
+  keep(
+    known,
+    before.map(([code]) => code),
+    looked,
+    kept.values,
+  );
+  const found = new Map<string, Map<string, RawValue>>();
+  for (const hash of hashes) {
+    const values: Map<string, RawValue> | undefined = missing.has(hash)
+      ? looked.get(hash)
+      : new Map(before.flatMap(([code, held]) => pair(code, held!.get(hash))));
+    // What is not there may still come.
+    if (values) found.set(hash, values);
+  }
+  return found;
+}
+
+function keep(
+  { inContents }: LookedUp,
+  codes: readonly string[],
+  looked: ReadonlyMap<string, ReadonlyMap<string, RawValue>>,
+  most: number,
+): void {
+  const size = [...inContents.values()].reduce((sum, each) => sum + each.size, 0);
+  if (size + codes.length * looked.size > most) inContents.clear();
+  for (const code of codes) {
+    const held = inContents.get(code) ?? new Map<string, RawValue | undefined>();
+    inContents.set(code, held);
+    for (const [hash, values] of looked) held.set(hash, values.get(code));
+  }
+}
+
+async function lookUp(
+  db: Database,
+  known: LookedUp,
+  contents: readonly string[],
+  keys: ReadonlyArray<{ code: string; axis: number; set: number }>,
+  kept: typeof KEPT,
+): Promise<Map<string, Map<string, RawValue>>> {
+  const bases = [...new Set(keys.map((each) => each.code))];
+  const piecesOf = await piecesOfContents(db, known, contents, kept.contents);
   const inPieces = await valuesOfPieces(
     db,
     known,

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { driveHref } from "@/server/drives";
@@ -6,7 +6,7 @@ import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import type { Overviews } from "@/server/plant";
 
-const { shiftHandover, shiftAcceptance, drive, draft, current, record, position } = tables;
+const { shiftHandover, shiftAcceptance, drive, draft, position } = tables;
 
 /** Something that the next shift has to know. */
 export interface OpenItem {
@@ -30,31 +30,14 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
     own.map((reason) => ({ tag, title, reason })),
   );
   const notReady = there.filter((each) => each.verdict === "no" && each.reasons[0]?.code !== "open-restore");
-  const trips = await db
-    .select({
-      tag: position.tag,
-      title: position.title,
-      trip: record.trip,
-      number: record.number,
-      byName: record.takenByName,
-    })
-    .from(current)
-    .innerJoin(record, eq(record.id, current.recordId))
-    .innerJoin(position, eq(position.id, current.positionId))
-    .where(and(eq(current.which, "newest"), eq(position.plantId, plantId), isNotNull(record.trip)))
-    .orderBy(asc(position.tag));
+  const newest = (await overviews.records(plantId)).flatMap(({ tag, title, newest: record }) =>
+    record ? [{ tag, title, record }] : [],
+  );
   const undecided = await db
     .select()
     .from(drive)
     .where(and(eq(drive.plantId, plantId), inArray(drive.whereabouts, ["removed", "lent"])))
     .orderBy(asc(drive.whereabouts), asc(drive.serial));
-  const reduced = await db
-    .select({ tag: position.tag, title: position.title, number: record.number, byName: record.takenByName })
-    .from(current)
-    .innerJoin(record, eq(record.id, current.recordId))
-    .innerJoin(position, eq(position.id, current.positionId))
-    .where(and(eq(current.which, "newest"), eq(position.plantId, plantId), eq(record.reducedSupply, true)))
-    .orderBy(asc(position.tag));
   const drafts = await db
     .select({ id: draft.id, tag: position.tag, title: draft.title, byName: draft.byName })
     .from(draft)
@@ -82,18 +65,22 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
         text: `${tag} ${title}: ${reason.text}`,
         href: href(tag),
       })),
-    ...trips.map((each): OpenItem => ({
-      kind: "trip",
-      text: `${each.tag} ${each.title}: it was tripped when it was read last, ${each.trip}`,
-      href: `${href(each.tag)}?record=${each.number}`,
-      byName: each.byName,
-    })),
-    ...reduced.map((each): OpenItem => ({
-      kind: "reduced-supply",
-      text: `${each.tag} ${each.title}: it ran on its reduced supply when it was read last. Take that back after the test.`,
-      href: `${href(each.tag)}?record=${each.number}`,
-      byName: each.byName,
-    })),
+    ...newest
+      .filter(({ record }) => record.trip !== null)
+      .map(({ tag, title, record }): OpenItem => ({
+        kind: "trip",
+        text: `${tag} ${title}: it was tripped when it was read last, ${record.trip}`,
+        href: `${href(tag)}?record=${record.number}`,
+        byName: record.takenByName,
+      })),
+    ...newest
+      .filter(({ record }) => record.reducedSupply)
+      .map(({ tag, title, record }): OpenItem => ({
+        kind: "reduced-supply",
+        text: `${tag} ${title}: it ran on its reduced supply when it was read last. Take that back after the test.`,
+        href: `${href(tag)}?record=${record.number}`,
+        byName: record.takenByName,
+      })),
     ...undecided.map((each): OpenItem => ({
       kind: "drive",
       text:
@@ -231,15 +218,15 @@ async function notComparedAgain(
 ): Promise<Array<{ tag: string; title: string; reloads: string; receipt: number }>> {
   const found = (await db.execute(sql`
     select p.tag, p.title, lists.reloads, last.id as receipt
-    from position p
-    join lateral (
-      select c.reloads from position_checks c where c.position_id = p.id order by c.id desc limit 1
-    ) lists on lists.reloads <> ''
+    from (
+      select distinct on (c.position_id) c.position_id, c.reloads from position_checks c order by c.position_id, c.id desc
+    ) lists
+    join position p on p.id = lists.position_id
     join lateral (
       select r.id, r.content from receipt r
       where r.position_id = p.id and r.content ->> 'spare' is distinct from 'true' order by r.id desc limit 1
     ) last on last.content ->> 'kind' = 'restore' and last.content ->> 'afterRecord' is not null
-    where p.plant_id = ${plantId} and p.retired_at is null
+    where lists.reloads <> '' and p.plant_id = ${plantId} and p.retired_at is null
       and not exists (
         select 1 from receipt_checks t where t.receipt_id = last.id and t.which = 'controller-start'
       )
