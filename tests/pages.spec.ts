@@ -11,6 +11,24 @@ test("a wrong password is said in words", async ({ page }) => {
   await expect(page.getByText(/do not belong together/)).toBeVisible();
 });
 
+test("the first page carries less than 300 kB of program, and nothing that checks what comes in", async ({
+  page,
+}) => {
+  const programs = new Map<string, number>();
+  page.on("response", (response) => {
+    if (response.request().resourceType() !== "script" || !response.ok()) return;
+    void response
+      .request()
+      .sizes()
+      .then(({ responseBodySize }) => programs.set(response.url(), responseBodySize));
+  });
+  await signIn(page);
+  await expect(page.getByRole("heading", { level: 1 }).first()).toBeVisible();
+  const sum = () => [...programs.values()].reduce((all, each) => all + each, 0);
+  await expect.poll(sum).toBeGreaterThan(100_000);
+  expect(sum()).toBeLessThan(300_000);
+});
+
 test("a request from another page, or one that is not right, is turned away", async ({ page }) => {
   await signIn(page);
   const own = { origin: new URL(page.url()).origin };

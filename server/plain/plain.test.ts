@@ -23,8 +23,10 @@ import {
   setLabel,
   standingOf,
 } from "@/server/ledger";
+import { headingOf, setHeading, setLogo } from "@/server/paper";
 import { addPerson, type Person } from "@/server/people";
 import { changePosition, createPosition, findPosition, plantLines, wordsOf } from "@/server/plant";
+import { keepQuestion, savedQuestions } from "@/server/question";
 import { noteParameter, notesOfParameters } from "@/server/sheets";
 import { emptyDatabase } from "@/server/testing/database";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
@@ -71,9 +73,22 @@ async function anotherLedger(): Promise<{ db: Database; person: Person }> {
   return { db: database.db, person: { id, name: "Per Dahl", sessionId: "s" } };
 }
 
+/** One point, the smallest PNG there is. */
+const LOGO =
+  "data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==";
+
 beforeAll(async () => {
   plant = await testPlant();
   const { db } = plant.app;
+  await setHeading(db, 1, ["Tarn Hollow Tileworks"]);
+  await setLogo(db, 1, Buffer.from(LOGO.split(",")[1]!, "base64"));
+  const question = {
+    name: "Too quick",
+    ask: "deceleration time < 2 s",
+    of: "standing" as const,
+    byName: "Ines",
+  };
+  await keepQuestion(db, 1, question, AT);
   const id = await recordStanding(plant, await connectAndRead(plant));
   await addNote(db, plant.person, id, 'Größe 1,5 ≤ 2 µm "x"\nsecond line', AT);
   const [row] = await listRecords(db, plant.positionId);
@@ -198,6 +213,55 @@ describe("a ledger as plain files", () => {
 });
 
 describe("taken in by another ledger", () => {
+  test("the head of papers and kept questions go along; what is set there already stays, and it is said", async () => {
+    const { db, person } = await anotherLedger();
+    const [slug] = [...here.keys()].find((each) => each.endsWith("/plant.json"))!.split("/");
+    expect(await takeIn(db, person, sourceOf(here), AT)).toMatchObject({
+      ok: true,
+      value: { contradictions: [] },
+    });
+    const [there] = await db.select().from(tables.plant).where(eq(tables.plant.slug, slug!));
+    expect(await headingOf(db, there!.id)).toEqual({ lines: ["Tarn Hollow Tileworks"], logo: LOGO });
+    expect(await savedQuestions(db, there!.id)).toMatchObject([
+      { name: "Too quick", ask: "deceleration time < 2 s", of: "standing", byName: "Ines" },
+    ]);
+    await setHeading(db, there!.id, ["Another"]);
+    const question = {
+      name: "Too quick",
+      ask: "deceleration time < 1 s",
+      of: "newest" as const,
+      byName: "Per",
+    };
+    await keepQuestion(db, there!.id, question, AT);
+    expect(await takeIn(db, person, sourceOf(here), AT)).toMatchObject({
+      value: {
+        contradictions: [expect.stringContaining("head of papers"), expect.stringContaining("“Too quick”")],
+      },
+    });
+    expect(await headingOf(db, there!.id)).toMatchObject({ lines: ["Another"] });
+    expect(await savedQuestions(db, there!.id)).toMatchObject([
+      { ask: "deceleration time < 1 s", byName: "Per" },
+    ]);
+  });
+  test("a head or a question that nobody could set is refused with the whole", async () => {
+    const { db, person } = await anotherLedger();
+    const path = [...here.keys()].find((each) => each.endsWith("/settings.json"))!;
+    const good = JSON.parse(here.get(path)!.toString()) as { heading: object; questions: object[] };
+    const question = good.questions[0]!;
+    for (const [bad, why] of [
+      [{ ...good, heading: { lines: [], logo: "/etc/passwd" } }, "picture"],
+      [{ ...good, heading: { lines: ["x".repeat(81)] } }, "lines"],
+      [{ ...good, questions: [{ ...question, of: "everything" }] }, "of"],
+      [{ heading: good.heading }, "questions"],
+    ] as const) {
+      const files = new Map(here).set(path, Buffer.from(JSON.stringify(bad)));
+      expect(await takeIn(db, person, sourceOf(files), AT)).toMatchObject({
+        ok: false,
+        trouble: { text: expect.stringContaining(why) as unknown },
+      });
+    }
+    expect(await db.$count(tables.record)).toBe(0);
+  });
   test("gives the same hashes for every record, and the same files when it is written out again; a second time adds nothing", async () => {
     const { db, person } = await anotherLedger();
     const taken = await takeIn(db, person, sourceOf(here), AT);

@@ -4,6 +4,7 @@ import type { Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { KINDS, type Doc } from "./kinds";
+import { takeSettings } from "./settings";
 import { settle, standingNow } from "./settle";
 import { SourceFault, type Source } from "./source";
 import { takeDefinitions, takePeople } from "./take-people";
@@ -64,6 +65,8 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
   await taking.add(KINDS.area, areas);
   await taking.aliases(links, "link", (each) => sql`plant_id = ${plantId} and key = ${each.key}`);
   await taking.add(KINDS.link, links);
+  // Former files have none.
+  for (const path of within("settings.json")) await takeSettings(taking, path, plantId);
   const folders = within("positions/").filter((each) => each.endsWith("/position.json"));
   const positions: Array<
     Record<"formerTags" | "standing" | "notes" | "labels", Doc[]> & {

@@ -6,6 +6,7 @@ import { readFile } from "@/server/files";
 import type { RecordRow } from "@/server/ledger";
 import { documentOf } from "@/server/old-files";
 import { docsOf, KINDS, type Doc, type Kind } from "./kinds";
+import { settingsOf } from "./settings";
 
 export const PLAIN_FORMAT = 1;
 
@@ -127,6 +128,8 @@ async function* plantFiles(
       events: events.filter((each) => each.drive_id === drive.uid),
     });
   }
+  const settings = await settingsOf(db, plantId);
+  if (settings) yield file("settings.json", settings);
   yield file("plant.json", {
     plant: (await docs(KINDS.plant, sql`t.id = ${plantId}`))[0],
     areas: await docs(KINDS.area),
