@@ -3,21 +3,26 @@ import { build } from "esbuild";
 import { root } from "./root.mjs";
 
 export default async function buildThreads() {
-  await build({
+  await bundle({
+    database: "server/database/thread/thread.ts",
+    link: "server/link/host/thread.ts",
+    paper: "server/paper/paper-thread.ts",
+    serial: "server/link/serial-process.ts",
+    "stand-ins": "simulator/thread.ts",
+  });
+  // One is started for each file, and it asks no schema: what asks them would take longer to load than most files to read.
+  await bundle({ upload: "server/import/upload-thread.ts" }, { joi: `${root}core/shape/no-joi.ts` });
+}
+
+function bundle(entryPoints, alias = {}) {
+  return build({
     absWorkingDir: root,
-    entryPoints: {
-      database: "server/database/thread/thread.ts",
-      link: "server/link/host/thread.ts",
-      upload: "server/import/upload-thread.ts",
-      paper: "server/paper/paper-thread.ts",
-      serial: "server/link/serial-process.ts",
-      "stand-ins": "simulator/thread.ts",
-    },
+    entryPoints,
     outdir: ".threads",
     outExtension: { ".js": ".mjs" },
     bundle: true,
     packages: "external",
-    alias: { "@": root.replace(/\/$/, "") },
+    alias: { "@": root.replace(/\/$/, ""), ...alias },
     platform: "node",
     format: "esm",
     target: "node20",

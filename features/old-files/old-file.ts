@@ -20,6 +20,19 @@ export interface OldFile {
   done: { words: string; href: string } | undefined;
 }
 
+/** A file of several drives that stand beside each other, as one file for each of them: every column is looked through and brought in by itself. Empty for any other file. */
+export function filesOfDrives(each: OldFile, view: OldFileView): OldFile[] {
+  if (!view.several) return [];
+  const { drives, ...columns } = view.several;
+  return drives.map(({ column, tag }) => ({
+    ...each,
+    path: `${each.path} (${tag})`,
+    said: { ...each.said, ...columns, value: column, position: tag },
+    view: undefined,
+    looking: false,
+  }));
+}
+
 export type Standing =
   "unseen" | "looking" | "ready" | "ask" | "unplaced" | "known" | "closed" | "failed" | "done" | "left";
 

@@ -57,6 +57,15 @@ const asked = async (count: number): Promise<Open> => {
   await waitFor(() => expect(open).toHaveLength(count));
   return open[count - 1]!;
 };
+const several = {
+  sheet: 0,
+  head: 0,
+  code: 0,
+  drives: [
+    { column: 1, tag: "KL-01" },
+    { column: 2, tag: "KL-02" },
+  ],
+};
 const row = (path: string): HTMLElement => document.querySelector(`[data-file="${path}"]`)!;
 const standing = (path: string) => row(path).dataset.standing;
 
@@ -169,4 +178,26 @@ test("of what asks something first, nothing is kept before somebody agrees", asy
   await user.click(screen.getByRole("button", { name: "Bring in all the same" }));
   const third = await asked(3);
   expect([third.query.get("keep"), third.query.get("although")]).toEqual(["true", "true"]);
+});
+
+test("a file of several drives gives way to one for each: looked through and brought in by its own column", async () => {
+  const user = userEvent.setup();
+  render(
+    <InPlant>
+      <OldFilesPage position={undefined} tags={["KL-01", "KL-02"]} />
+    </InPlant>,
+  );
+  const file = new File(["x"], "rollers.csv");
+  await user.upload(screen.getByLabelText("Choose files"), file);
+  (await asked(1)).answer({ value: { path: "rollers.csv", hash: "h", several } });
+  const first = await asked(2);
+  expect(Object.fromEntries(first.query)).toMatchObject({ value: "1", code: "0", position: "KL-01" });
+  first.answer(view("rollers.csv (KL-01)", 9, { position: "KL-01" }));
+  const second = await asked(3);
+  expect(second.query.get("value")).toBe("2");
+  second.answer(view("rollers.csv (KL-02)", 9, { position: "KL-02" }));
+  await waitFor(() => expect(row("rollers.csv (KL-02)").dataset.standing).toBe("ready"));
+  expect(document.querySelectorAll("[data-file]")).toHaveLength(2);
+  await user.click(screen.getByRole("button", { name: "Bring in 2 files" }));
+  expect(Object.fromEntries((await asked(4)).query)).toMatchObject({ value: "1", keep: "true" });
 });

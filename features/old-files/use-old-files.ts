@@ -6,7 +6,7 @@ import { LARGEST_TEXT } from "@/core/format";
 import { usePlant } from "@/features/house/use-plant";
 import { sendFile } from "@/features/live/ask";
 import type { PathedFile } from "@/features/live/dropped-files";
-import { standingOf, type Aim, type OldFile } from "./old-file";
+import { filesOfDrives, standingOf, type Aim, type OldFile } from "./old-file";
 
 /** More than this at once is for several goes. */
 const MOST = 2000;
@@ -49,15 +49,20 @@ export function useOldFiles(position: string | undefined) {
   const halt = useCallback((answer: Result<unknown>): void => {
     if (!answer.ok && FOR_ALL.has(answer.trouble.kind)) stopped.current = true;
   }, []);
-  /** Looks a file through. An answer to what was said before the last word counts for nothing. */
-  const look = useCallback(
-    async (each: OldFile) => {
-      const answered = (change: Partial<OldFile>): void =>
+  /**
+   * Looks a file through. An answer to what was said before the last word counts for nothing. One that holds several drives gives way to one for each of them, which
+   * are given back: they are to be looked through too.
+   */
+  const lookOnce = useCallback(
+    async (each: OldFile): Promise<OldFile[]> => {
+      const answered = (change: Partial<OldFile>): OldFile[] => {
         setAll((now) =>
           now.map((one) =>
             one.path === each.path && one.said === each.said ? { ...one, looking: false, ...change } : one,
           ),
         );
+        return [];
+      };
       if (each.file.size > LARGEST_TEXT)
         return answered({
           view: { path: each.path, hash: "", position: each.said.position, closed: TOO_LARGE },
@@ -65,9 +70,20 @@ export function useOldFiles(position: string | undefined) {
       put(each.path, { looking: true, trouble: undefined });
       const answer = await ask(each, false);
       halt(answer);
-      answered(answer.ok ? { view: answer.value } : { trouble: answer.trouble });
+      const parts = answer.ok ? filesOfDrives(each, answer.value) : [];
+      if (parts.length > 0) {
+        setAll((now) => now.flatMap((one) => (one.path === each.path ? parts : [one])));
+        return parts;
+      }
+      return answered(answer.ok ? { view: answer.value } : { trouble: answer.trouble });
     },
     [ask, put, halt],
+  );
+  const look = useCallback(
+    async (each: OldFile): Promise<void> => {
+      for (const part of await lookOnce(each)) if (!stopped.current) await lookOnce(part);
+    },
+    [lookOnce],
   );
   /** Goes through files one after the other until they are through or somebody says stop. */
   const through = useCallback(async (files: OldFile[], each: (file: OldFile) => Promise<void>) => {

@@ -1,5 +1,5 @@
-import * as XLSX from "@e965/xlsx";
-import yauzl from "yauzl";
+import type * as XLSX from "@e965/xlsx";
+import type yauzl from "yauzl";
 import { MOST, type LineNote } from "@/core/format";
 
 /** One sheet of a workbook. */
@@ -29,10 +29,12 @@ const COMPOUND = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
  * is no larger inside than it is.
  */
 export async function readWorkbook(bytes: Uint8Array): Promise<Opened> {
-  const refused = isArchive(bytes) ? await lookInside(Buffer.from(bytes)) : undefined;
+  // Most files are text: only a spreadsheet waits until what reads it is loaded.
+  const [{ default: zip }, { read }] = await Promise.all([import("yauzl"), import("@e965/xlsx")]);
+  const refused = isArchive(bytes) ? await lookInside(zip, Buffer.from(bytes)) : undefined;
   if (refused) return { ok: false, ...refused };
   try {
-    return unpack(bytes);
+    return unpack(read, bytes);
   } catch (error) {
     const { message } = error as Error;
     if (/password|encrypt/i.test(message))
@@ -50,13 +52,16 @@ export async function readWorkbook(bytes: Uint8Array): Promise<Opened> {
 }
 
 /** Why the archive must not be unpacked; undefined when it may. */
-function lookInside(bytes: Buffer): Promise<{ reason: string; remedy: string } | undefined> {
+function lookInside(
+  zip: typeof yauzl,
+  bytes: Buffer,
+): Promise<{ reason: string; remedy: string } | undefined> {
   const damaged = {
     reason: "This is no spreadsheet that can be opened, or it is damaged.",
     remedy: "Open it in the program it was made with and save it again as .xlsx, or as CSV.",
   };
   return new Promise((resolve) => {
-    yauzl.fromBuffer(bytes, { lazyEntries: true }, (error, archive) => {
+    zip.fromBuffer(bytes, { lazyEntries: true }, (error, archive) => {
       if (error || !archive) return resolve(damaged);
       let declared = 0;
       let real = 0;
@@ -104,8 +109,8 @@ function lookInside(bytes: Buffer): Promise<{ reason: string; remedy: string } |
   });
 }
 
-function unpack(bytes: Uint8Array): Opened {
-  const workbook = XLSX.read(bytes, {
+function unpack(read: typeof XLSX.read, bytes: Uint8Array): Opened {
+  const workbook = read(bytes, {
     dense: true,
     cellDates: true,
     cellHTML: false,

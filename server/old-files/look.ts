@@ -12,13 +12,14 @@ import {
   type MeantAs,
   type ValuesFile,
 } from "@/core/format";
+import { guessPosition } from "@/core/plant";
 import { buildSet, completenessOf, setHash, type ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { readApart } from "@/server/import";
 import type { FileIdentity } from "@/server/ledger";
 import { knownPositions, placeOf, type KnownPosition } from "./known-positions";
-import { tableOf, valuesOf } from "./values-of";
+import { tableOf, valuesOf, type Table } from "./values-of";
 
 const MOST_NOTES = 500;
 /** A family that knows nearly as many of the values as the likeliest is taken where the position is of it. */
@@ -51,7 +52,8 @@ export async function lookAtOldFile(
   const hash = createHash("sha256").update(bytes).digest("hex");
   const positions = await knownPositions(db, plantId);
   const read = await readApart(path.split(/[/\\]/).at(-1)!, bytes);
-  const table = read.ok ? tableOf(read.upload, choices) : undefined;
+  const tagOf = (heading: string) => guessPosition(heading, positions);
+  const table = read.ok ? tableOf(read.upload, choices, tagOf) : undefined;
   const file = read.ok ? valuesOf(read.upload, table) : undefined;
   const about = file?.about ?? {};
   const { tag, between } = placeOf(choices, about, positions);
@@ -61,9 +63,12 @@ export async function lookAtOldFile(
     hash,
     position: position?.tag,
     between,
-    before: await broughtBefore(db, plantId, hash),
+    // A file of several drives is brought in once for each.
+    before: await broughtBefore(db, plantId, hash, table?.drives.length ? position?.id : undefined),
+    several: severalOf(table),
   };
-  if (!file || file.values.length === 0) return { position, view: { ...view, closed: whyClosed(read) } };
+  if (!file || file.values.length === 0)
+    return { position, view: { ...view, closed: whyClosed(read, view.several) } };
   const fits = guessFamily(shelf.all, file);
   const fit = chooseFamily(fits, shelf, choices, position);
   const families = fits.map((each) => ({
@@ -154,7 +159,15 @@ function chooseFamily(
   return own && own.known >= NEARLY * best.known ? own : best;
 }
 
-function whyClosed(read: Awaited<ReturnType<typeof readApart>>): NonNullable<OldFileView["closed"]> {
+function whyClosed(
+  read: Awaited<ReturnType<typeof readApart>>,
+  several: OldFileView["several"],
+): NonNullable<OldFileView["closed"]> {
+  if (several)
+    return {
+      reason: `It holds ${several.drives.length} drives beside each other: ${several.drives.map((each) => each.tag).join(", ")}.`,
+      remedy: "Look each column through by itself, with its position.",
+    };
   if (!read.ok) return { reason: read.reason, remedy: "It can be kept with its position as a file." };
   const reason =
     read.upload.kind === "eds"
@@ -186,7 +199,20 @@ function dateOf(
   ].find((each) => each !== undefined && each.at <= now);
 }
 
-async function broughtBefore(db: Database, plantId: number, hash: string): Promise<OldFileView["before"]> {
+/** The drives that stand beside each other in a list, where nobody has said yet which of them is meant. */
+function severalOf(table: Table | undefined): OldFileView["several"] {
+  if (!table || table.drives.length === 0 || table.view.columns.value !== undefined) return undefined;
+  const { sheet, head, columns } = table.view;
+  const { code, name, unit } = columns;
+  return { sheet, head, code, name, unit, drives: table.drives };
+}
+
+async function broughtBefore(
+  db: Database,
+  plantId: number,
+  hash: string,
+  positionId: number | undefined,
+): Promise<OldFileView["before"]> {
   const { record, position } = tables;
   const [found] = await db
     .select({ tag: position.tag, number: record.number })
@@ -195,6 +221,7 @@ async function broughtBefore(db: Database, plantId: number, hash: string): Promi
     .where(
       and(
         eq(position.plantId, plantId),
+        positionId === undefined ? undefined : eq(position.id, positionId),
         sql`${record.source} is not null`,
         sql`${record.source}->>'hash' = ${hash}`,
       ),

@@ -266,6 +266,58 @@ describe("a list of another program", () => {
   });
 });
 
+describe("a list of several drives beside each other", () => {
+  const list = [
+    "Serial number;;FR-A;;FR-C",
+    "Code;Name;ZA-01;ZA-02 (was ZA-09);drive ZA-03;Unit",
+    "1r;Acceleration time;2,50;3,00;3,50;s",
+    "4r;Deceleration time;1,80;;soon;s",
+  ].join("\n");
+  const only = { code: 0, name: 1, unit: 5, head: 1, sheet: 0 };
+  beforeAll(async () => {
+    for (const tag of ["ZA-01", "ZA-02", "ZA-03"]) await newPosition(tag, rill.id);
+  });
+  test("says which column is whose, and takes none of them by guess", async () => {
+    const looked = await take(list, { path: "rollers.csv", keep: false });
+    expect(looked).toMatchObject({
+      value: {
+        several: {
+          ...only,
+          drives: [
+            { column: 2, tag: "ZA-01" },
+            { column: 3, tag: "ZA-02" },
+            { column: 4, tag: "ZA-03" },
+          ],
+        },
+        closed: { reason: expect.stringContaining("ZA-01, ZA-02, ZA-03") as unknown },
+      },
+    });
+  });
+  test("each column becomes a record of its own, with its own serial number, though the file is the same", async () => {
+    const bring = (column: number, tag: string) =>
+      take(list, { path: `rollers.csv (${tag})`, ...only, value: column, position: tag, keep: true });
+    expect(await bring(2, "ZA-01")).toMatchObject({
+      value: { values: { taken: 2, serial: "FR-A" }, kept: { tag: "ZA-01", number: 1, known: false } },
+    });
+    // Nobody's serial number stands above it: the neighbour's is not taken.
+    const second = await take(list, { path: "rollers.csv (ZA-02)", ...only, value: 3, position: "ZA-02" });
+    expect(second).toMatchObject({ value: { before: undefined, values: { taken: 1, serial: "" } } });
+    expect(await bring(4, "ZA-03")).toMatchObject({
+      value: { values: { taken: 1, serial: "FR-C", noteCount: 1 }, kept: { number: 1 } },
+    });
+    expect(await take(list, { path: "a", ...only, value: 2, position: "ZA-01" })).toMatchObject({
+      value: { before: { tag: "ZA-01", number: 1 } },
+    });
+    const at = (await findPosition(plant.app.db, PLANT, "ZA-03"))!;
+    const row = (await recordByNumber(plant.app.db, at.id, 1))!;
+    expect(valuesByCode(await loadSet(plant.app.db, row)).get("1r")).toBe(350);
+  });
+  test("a tag above two columns names neither, and one drive alone is no list of several", async () => {
+    const twice = await take("Code;ZA-01;ZA-01;ZA-02\n1r;2,5;3;4", { path: "a.csv" });
+    expect((twice as { value: object }).value).toMatchObject({ several: undefined });
+  });
+});
+
 test("two who bring the same file in at once make one record of it", async () => {
   const positionId = await newPosition("TW-01", rill.id);
   const set = someSet(rill);

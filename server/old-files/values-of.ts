@@ -1,5 +1,13 @@
 import type { OldFileChoices, OldFileView } from "@/core/contract";
-import { guessValueColumns, readDcf, readJsonValues, readValueRows, type ValuesFile } from "@/core/format";
+import {
+  drivesInColumns,
+  guessValueColumns,
+  readDcf,
+  readJsonValues,
+  readValueRows,
+  type DriveColumn,
+  type ValuesFile,
+} from "@/core/format";
 import type { Upload } from "@/server/import";
 
 const SHOWN_ROWS = 12;
@@ -8,10 +16,16 @@ const SHOWN_ROWS = 12;
 export interface Table {
   view: NonNullable<NonNullable<OldFileView["values"]>["table"]>;
   rows: Array<{ line: number; cells: string[] }>;
+  /** Where several drives stand beside each other: which column is whose. */
+  drives: DriveColumn[];
 }
 
-/** What a list's columns hold, as guessed or said. */
-export function tableOf(upload: Upload, choices: OldFileChoices): Table | undefined {
+/** What a list's columns hold, as guessed or said. `tagOf` tells which position a heading names. */
+export function tableOf(
+  upload: Upload,
+  choices: OldFileChoices,
+  tagOf: (heading: string) => string | undefined,
+): Table | undefined {
   if (upload.kind !== "list") return undefined;
   const guesses = upload.sheets.map(({ rows }) => guessValueColumns(rows));
   const worth = guesses.map(
@@ -24,13 +38,15 @@ export function tableOf(upload: Upload, choices: OldFileChoices): Table | undefi
   const said = { code, name, value, unit, raw };
   const head = choices.head ?? headRow;
   const { rows } = upload.sheets[sheet]!;
+  const known = Object.values(said).some((each) => each !== undefined) ? said : columns;
   return {
     rows,
+    drives: drivesInColumns(rows, { headRow: head, columns: known }, tagOf),
     view: {
       sheets: upload.sheets.map((each) => each.name),
       sheet,
       head,
-      columns: Object.values(said).some((each) => each !== undefined) ? said : columns,
+      columns: known,
       rows: rows.slice(Math.max(0, head - 1), head + SHOWN_ROWS),
     },
   };
@@ -40,5 +56,8 @@ export function tableOf(upload: Upload, choices: OldFileChoices): Table | undefi
 export function valuesOf(upload: Upload, table: Table | undefined): ValuesFile | undefined {
   if (upload.kind === "eds") return readDcf(upload.eds);
   if (upload.kind === "definition") return readJsonValues(upload.text);
-  return readValueRows(table!.rows, { headRow: table!.view.head, columns: table!.view.columns });
+  const { rows, view, drives } = table!;
+  // Of several drives each has its own serial number above its own column.
+  const aboutIn = drives.length > 0 ? view.columns.value : undefined;
+  return readValueRows(rows, { headRow: view.head, columns: view.columns, aboutIn });
 }

@@ -82,6 +82,17 @@ export const takeOldFile = endpoint({
     between: optional(list(text())),
     /** It was brought in before. */
     before: optional(object({ tag: text(), number: whole() })),
+    /** Several drives stand beside each other in it: each column is looked through by itself, with what is said here and its position. */
+    several: optional(
+      object({
+        sheet: whole(),
+        head: whole(),
+        code: column,
+        name: column,
+        unit: column,
+        drives: list(object({ column: whole(), tag: text() })),
+      }),
+    ),
     values: optional(values),
     /** Why it holds no values that can be read. */
     closed: optional(object({ reason: text(), remedy: text() })),

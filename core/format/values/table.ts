@@ -99,10 +99,12 @@ export function guessValueColumns(rows: readonly Row[]): { headRow: number; colu
   return best;
 }
 
-/** Reads a list of values: the rows below its heading, and what stands above it. Rows without a code say nothing and are left out. */
+/**
+ * Reads a list of values: the rows below its heading, and what stands above it, in the column `aboutIn`. Rows without a code say nothing and are left out.
+ */
 export function readValueRows(
   rows: readonly Row[],
-  { headRow, columns }: { headRow: number; columns: ValueColumns },
+  { headRow, columns, aboutIn = 1 }: { headRow: number; columns: ValueColumns; aboutIn?: number },
 ): ValuesFile {
   const notes: LineNote[] = [];
   const cell = ({ cells }: Row, field: ValueField): string => {
@@ -134,7 +136,7 @@ export function readValueRows(
       },
     ];
   });
-  return { about: aboutOf(rows.slice(0, Math.max(headRow, 0))), values, notes };
+  return { about: aboutOf(rows.slice(0, Math.max(headRow, 0)), aboutIn), values, notes };
 }
 
 /** A cell without the sign that keeps spreadsheets from taking it for a formula. */
@@ -154,11 +156,11 @@ function rawOf(cell: string): RawValue | undefined {
   }
 }
 
-function aboutOf(rows: readonly Row[]): ValuesAbout {
+function aboutOf(rows: readonly Row[], column: number): ValuesAbout {
   const about: ValuesAbout = {};
   for (const { cells } of rows) {
     const key = ABOUT[(cells[0] ?? "").trim() as keyof typeof ABOUT];
-    const said = plain(cells[1] ?? "");
+    const said = plain(cells[column] ?? "");
     if (key === undefined || said === "") continue;
     if (key === "record" || key === "axes") about[key] = Number(said) || undefined;
     else if (key === "options") about.options = said.split(" ");
