@@ -28,6 +28,8 @@ test("the plant is asked by what values mean: typed, chosen, kept under a name, 
   await page.getByRole("button", { name: "Keep this question ..." }).click();
   await page.getByLabel("Its name").fill("Hard stops");
   await page.keyboard.press("Enter");
+  // Who leaves the page at once takes the question along unkept.
+  await expect(page.getByLabel("Its name")).toBeHidden();
   await page.goto(at("/ask"));
   await page.getByRole("button", { name: "Hard stops", exact: true }).click();
   await expect(holds.getByRole("row").filter({ hasText: "KL-04" })).toBeVisible();
