@@ -137,9 +137,7 @@ export function wordOptions(
     const text = quantityOf(quantity).words?.[word] ?? word;
     const alone = choices.filter((each) => each[1] === word).length === 1;
     const raw = Number(own);
-    return alone
-      ? { id: word, text, raw }
-      : { id: `${word} ${own}`, text: `${text}: ${formatLine(parameter, raw)}`, raw };
+    return alone ? { id: word, text, raw } : { id: `${word} ${own}`, text: formatLine(parameter, raw), raw };
   });
 }
 

@@ -96,13 +96,13 @@ describe("what answers set", () => {
     const question = sections.at(-1)!.questions.find((each) => each.id === "reference-from")!;
     expect(question.options!.map((each) => each.text)).toEqual([
       "keypad",
-      "analogue input: 1 · Analogue input 1",
-      "analogue input: 2 · Analogue input 2",
+      "1 · Analogue input 1",
+      "2 · Analogue input 2",
       "network",
       "fixed speeds",
     ]);
     expect(lines(rill, { "reference-from": "analogue 2" }).becomes).toEqual([
-      ["1f", "2 · Analogue input 2", "Reference from: analogue input: 2 · Analogue input 2."],
+      ["1f", "2 · Analogue input 2", "Reference from: 2 · Analogue input 2."],
     ]);
     expect(lines(rill, { "reference-from": "analogue" }).troubles).toEqual([
       { id: "reference-from", text: 'Reference from cannot be "analogue" here.' },
