@@ -198,7 +198,11 @@ export function Sheet(props: Props) {
         data={data}
         whole={whole}
         view={view}
-        onView={change}
+        onView={(wanted) => {
+          change(wanted);
+          // What is left begins at its first row, wherever one was in what was shown before.
+          scroller.current?.scrollTo({ top: 0 });
+        }}
         found={found}
         mine={own.codes?.length}
         noted={notes.codes.size}
