@@ -1,18 +1,18 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { drafts, type DraftChangeView } from "@/core/contract";
 import { Offered, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
-import { Sheet } from "@/features/sheet/sheet";
+import { Sheet, type SheetEditor } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { Spread } from "@/ui/spread";
 import { Changes } from "./changes";
 import { DraftHead, type DraftWords } from "./draft-head";
-import { DraftEditor } from "./editor";
+import { DraftEditor, DraftVersion } from "./editor";
 import { Enter } from "./enter";
 import { MergeDraft } from "./merge";
 import { Several, type SeveralChoices } from "./several";
@@ -43,6 +43,16 @@ export function DraftPage({ draft, first, several }: Props) {
   );
   const { changes, sheet, version, changed } = useDraft(whole);
   const params = { plant, draft: draft.id };
+  const { id, tag, record, axes } = draft;
+  const firmware = draft.firmware || undefined;
+  const of = useMemo(
+    () => (record === undefined ? { firmware, axes } : { tag, record }),
+    [record, firmware, axes, tag],
+  );
+  const editor = useCallback<SheetEditor>(
+    (code, on) => <DraftEditor draft={id} code={code} onChanged={changed} {...on} />,
+    [id, changed],
+  );
   const done = (): void => {
     setEnding(undefined);
     changed();
@@ -70,23 +80,15 @@ export function DraftPage({ draft, first, several }: Props) {
           </>
         }
         right={
-          <Sheet
-            data={sheet}
-            start={draft.closed ? "differences" : "all"}
-            place=""
-            of={
-              draft.record === undefined
-                ? { firmware: draft.firmware || undefined, axes: draft.axes }
-                : { tag: draft.tag, record: draft.record }
-            }
-            editor={
-              may
-                ? (code, on) => (
-                    <DraftEditor draft={draft.id} code={code} version={version} onChanged={changed} {...on} />
-                  )
-                : undefined
-            }
-          />
+          <DraftVersion value={version}>
+            <Sheet
+              data={sheet}
+              start={draft.closed ? "differences" : "all"}
+              place=""
+              of={of}
+              editor={may ? editor : undefined}
+            />
+          </DraftVersion>
         }
       />
       <Offered right="draft">

@@ -4,7 +4,7 @@ import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { QueryProvider } from "@/features/live/query";
 import { InPlant, withPage } from "@/features/testing";
-import { DraftEditor } from "./editor";
+import { DraftEditor, DraftVersion } from "./editor";
 
 withPage();
 
@@ -41,14 +41,15 @@ afterEach(() => {
 const at = (version: number) => (
   <InPlant>
     <QueryProvider>
-      <DraftEditor
-        draft={1}
-        code="1r"
-        version={version}
-        leave={() => undefined}
-        go={() => undefined}
-        onChanged={() => undefined}
-      />
+      <DraftVersion value={version}>
+        <DraftEditor
+          draft={1}
+          code="1r"
+          leave={() => undefined}
+          go={() => undefined}
+          onChanged={() => undefined}
+        />
+      </DraftVersion>
     </QueryProvider>
   </InPlant>
 );

@@ -1,5 +1,5 @@
 "use client";
-import { useState, type KeyboardEvent } from "react";
+import { createContext, useContext, useState, type KeyboardEvent } from "react";
 import { drafts, type DraftValueView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { usePlant } from "@/features/house/use-plant";
@@ -10,16 +10,21 @@ import { Button } from "@/ui/button";
 interface Props {
   draft: number;
   code: string;
-  /** Counted up when somebody has changed something: what stands there is looked at anew. */
-  version: number;
   leave: () => void;
   go: (by: number) => void;
   onChanged: () => void;
 }
 
+/**
+ * Counted up when somebody has changed something: what stands in the editor is looked at anew. Past the sheet, which is drawn again only where one of its rows is another: who
+ * types meanwhile is not to wait for that.
+ */
+export const DraftVersion = createContext(0);
+
 /** One value of a draft being changed, at the foot of the sheet. Enter keeps it, Tab keeps it and goes on to the next row, Esc gives it up. */
-export function DraftEditor({ draft, code, version, ...rest }: Props) {
+export function DraftEditor({ draft, code, ...rest }: Props) {
   const { plant } = usePlant();
+  const version = useContext(DraftVersion);
   const looked = useAsked(
     drafts.draftValue,
     { params: { plant, draft }, query: { code } },
@@ -32,13 +37,7 @@ export function DraftEditor({ draft, code, version, ...rest }: Props) {
   return <Form key={code} draft={draft} value={value} {...rest} />;
 }
 
-function Form({
-  draft,
-  value,
-  leave,
-  go,
-  onChanged,
-}: Omit<Props, "code" | "version"> & { value: DraftValueView }) {
+function Form({ draft, value, leave, go, onChanged }: Omit<Props, "code"> & { value: DraftValueView }) {
   const { plant } = usePlant();
   const { code, choices, unit, raw } = value;
   const shown = choices ? String(raw ?? "") : value.text;

@@ -54,7 +54,8 @@ export function useDraft(
         return;
       }
       setState((before) =>
-        now.last < before.last
+        // Of one's own change one is told twice: by its answer, and by the stream of events.
+        now.last <= before.last
           ? before
           : { last: now.last, changes: now.changes, sheet: withRows(before.sheet, now.rows) },
       );

@@ -1,6 +1,15 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+} from "react";
 import {
   besidesOf,
   filterSheet,
@@ -51,8 +60,9 @@ interface Props {
   /** What else can be done with the rows that are chosen. */
   actions?: (chosen: readonly SheetRow[]) => ReactNode;
   /** Where values can be changed: what stands at the foot for the row that is chosen. Enter goes into it; `leave` comes back, `go` on to the next row. */
-  editor?: (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
+  editor?: SheetEditor;
 }
+export type SheetEditor = (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
 
 /** About what a desk's screen shows of a sheet, in px. */
 const FIRST_SIGHT = { width: 900, height: 500 };
@@ -61,7 +71,7 @@ const NONE: readonly number[] = [];
 const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
 
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
-export function Sheet(props: Props) {
+export const Sheet = memo(function Sheet(props: Props) {
   const { data: given, start = "all", place, dim, hollow } = props;
   const whole = useMemo(() => unpackSheet(given), [given]);
   const [view, change] = useView({ ...EVERYTHING, differences: start === "differences" }, place);
@@ -112,8 +122,6 @@ export function Sheet(props: Props) {
   const items = useItems(groups);
   // Sizes are kept by key, so that a new filter needs no second measuring.
   const getItemKey = useCallback((i: number) => keyOf(items[i]!), [items]);
-  // The list is drawn by measuring its scroller; React's compiler leaves such a component alone, which is right.
-  // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroller.current,
@@ -312,4 +320,4 @@ export function Sheet(props: Props) {
       )}
     </div>
   );
-}
+});

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { HIDEABLE, type Hideable } from "@/core/sheet";
 import { useAwake } from "@/ui/awake";
 
@@ -25,17 +25,20 @@ export function useColumns(): [ReadonlySet<Hideable>, (what: Hideable, shown: bo
     const left = kept();
     if (left.length > 0) setHidden(new Set(left));
   }
-  const change = (what: Hideable, shown: boolean): void => {
-    const next = new Set(hidden);
-    if (shown) next.delete(what);
-    else next.add(what);
-    setHidden(next);
-    try {
-      window.localStorage.setItem(KEY, [...next].join(","));
-    } catch {
-      // They are left out until the page is left.
-    }
-  };
+  const change = useCallback(
+    (what: Hideable, shown: boolean): void => {
+      const next = new Set(hidden);
+      if (shown) next.delete(what);
+      else next.add(what);
+      setHidden(next);
+      try {
+        window.localStorage.setItem(KEY, [...next].join(","));
+      } catch {
+        // They are left out until the page is left.
+      }
+    },
+    [hidden],
+  );
   return [hidden, change];
 }
 const NOTHING: ReadonlySet<Hideable> = new Set();
