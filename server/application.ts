@@ -123,7 +123,7 @@ export async function createApplication(parts: ApplicationParts): Promise<Applic
     wall,
     parts.onServer,
   );
-  const walks = new Walks({ db, shelf, bench, links, events, pauseMs: pollMs });
+  const walks = new Walks({ db, shelf, bench, links, events, pauseMs: pollMs, clock: systemClock });
   const damage = await lookForDamage(db);
   for (const each of damage) log.error(`The ledger is damaged: ${each}`);
   await restores.recover();

@@ -24,6 +24,7 @@ export {
   highestUnit,
   likelyUnits,
   planSearch,
+  waysOnCable,
   type Breadth,
   type SearchPass,
   type SearchRequest,

@@ -73,6 +73,14 @@ function ownUnits(
   };
 }
 
+/**
+ * How the next drive on a cable that is moved from one to the other may be spoken to: as the cable is set; on a serial port also as the families leave the factory, since each
+ * has a speed of its own. A gateway's speed is not ours to set.
+ */
+export function waysOnCable(link: LinkSettings, definitions: readonly Definition[]): LinkSettings[] {
+  return link.kind === "modbus-serial" ? serialPasses(link, "families", definitions) : [link];
+}
+
 /** Ways of speaking on a port, the given one first, each once. */
 function serialPasses(
   link: LinkSettings & { kind: "modbus-serial" },

@@ -1,13 +1,17 @@
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, afterEach, beforeEach, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { linkKey } from "@/core/link";
 import { StandInDrive } from "@/core/stand-in";
-import { definitions, rill } from "@/families/testing";
+import { definitions, hollin, rill } from "@/families/testing";
 import { tables } from "@/server/database";
 import { listRecords } from "@/server/ledger";
 import { createPosition } from "@/server/plant";
 import { linkTo, testPlant, until, type TestPlant } from "@/server/testing/plant";
 import { WORDS } from "@/server/testing/samples";
+import { StandInLine } from "@/simulator/line";
 import { beginRound, findRound } from ".";
 
 let plant: TestPlant;
@@ -121,4 +125,55 @@ test("a round that has ended, one of another plant, and a link that is not here 
       ok: false,
       trouble: { kind: "not-found" },
     });
+});
+
+const folder = mkdtempSync(join(tmpdir(), "calm-ledger-walk-"));
+const ports: StandInLine[] = [];
+afterAll(async () => {
+  for (const each of ports) await each.close();
+  rmSync(folder, { recursive: true });
+});
+/** A drive at the end of the cable, whose port speaks as its family leaves the factory. */
+async function atPort(baud: number, drive: StandInDrive): Promise<StandInLine> {
+  const line = new StandInLine({
+    id: "cable",
+    title: "cable",
+    port: 0,
+    baud: 0,
+    gateway: false,
+    kind: "serial",
+    path: join(folder, "cable"),
+    serial: { framing: "rtu", baud, parity: "even" },
+  });
+  await line.open();
+  line.add(drive);
+  ports.push(line);
+  return line;
+}
+
+test("on a serial port the next drive may speak at another speed: it is found as its family leaves the factory", async () => {
+  const { app } = plant;
+  const settings = {
+    kind: "modbus-serial" as const,
+    path: join(folder, "cable"),
+    framing: "rtu" as const,
+    baud: 38_400,
+    parity: "none" as const,
+    stopBits: 1 as const,
+  };
+  const [row] = await app.db
+    .insert(tables.link)
+    .values({ plantId: 1, name: "The port", key: linkKey(settings), settings })
+    .returning();
+  const first = await atPort(
+    9600,
+    new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial: "FR-P" }),
+  );
+  expect((await app.walks.begin(plant.person, 1, round, row!.id)).ok).toBe(true);
+  await until(plant, () => atCable() === "FR-P");
+  // The cable is moved to a drive of another family, that is faster.
+  await first.close();
+  await atPort(19_200, new StandInDrive(hollin, { rating: "H-090", firmware: "5.2", serial: "OH-P" }));
+  await until(plant, () => atCable() === "OH-P");
+  expect(app.bench.list().map((each) => each.identity.serial)).toEqual(["OH-P"]);
 });

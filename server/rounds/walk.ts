@@ -1,6 +1,7 @@
 import { and, eq, isNull, notInArray } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
-import { likelyUnits, linkKey, type LinkSettings } from "@/core/link";
+import { likelyUnits, linkKey, waysOnCable, type LinkSettings } from "@/core/link";
+import type { Clock } from "@/core/protocol/channel";
 import { inBackground } from "@/server/background";
 import type { Bench, Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
@@ -19,7 +20,11 @@ interface Parts {
   events: Events;
   /** Between two looks whether somebody answers, in ms. */
   pauseMs: number;
+  clock: Clock;
 }
+
+/** So many pauses long a lost drive is waited for, before the cable is taken to be moved on to one that may speak otherwise. */
+const PATIENCE = 25;
 
 const SILENCE = new Set(["silence", "gateway-silent"]);
 
@@ -128,14 +133,15 @@ export class Walks {
     await bench.tellDefinitions();
     const { signal } = walk.stop;
     while (!signal.aborted) {
-      const { unit, said } = await this.whoAnswers(walk);
+      const { at, said } = await this.whoAnswers(walk);
       if (signal.aborted) return;
-      if (unit === undefined) {
+      if (at === undefined) {
         this.say(walk, said);
         await this.pause(signal);
         continue;
       }
-      const connected = await bench.connect(walk.person, walk.plantId, { link: walk.settings, unit });
+      const { unit } = at;
+      const connected = await bench.connect(walk.person, walk.plantId, at);
       if (!connected.ok) {
         this.say(walk, `At address ${unit}: ${connected.trouble.text} ${connected.trouble.remedy}`);
         await this.pause(signal);
@@ -153,8 +159,9 @@ export class Walks {
 
   /** Waits until the drive is gone from the cable ("gone"), until somebody lets go of it, or until the walk is stopped. */
   private async whileThere(walk: Walk): Promise<"gone" | "let-go"> {
-    const { bench } = this.parts;
+    const { bench, shelf, clock, pauseMs } = this.parts;
     const { signal } = walk.stop;
+    let there = clock.now();
     for (;;) {
       const connection = bench.find(walk.connectionId!);
       if (!connection || signal.aborted) return "let-go";
@@ -162,32 +169,41 @@ export class Walks {
       if (connection.phase !== "connected" && !(await this.isRestored(connection))) {
         if (connection.phase === "other-drive") return "gone";
         // One that is lost may be back in a moment: it is gone once another answers elsewhere.
-        const next = await this.whoAnswers(walk, connection.unit);
-        if (next.unit !== undefined && bench.find(connection.id)?.phase !== "connected") return "gone";
-      }
+        const next = await this.whoAnswers(walk, connection);
+        if (next.at !== undefined && bench.find(connection.id)?.phase !== "connected") return "gone";
+        // Who speaks otherwise is not heard while the port is held for it. What was read of it is kept, should it come back.
+        const long = clock.now() - there > PATIENCE * pauseMs;
+        if (long && waysOnCable(connection.address.link, shelf.all).length > 1) return "gone";
+      } else there = clock.now();
       await this.pause(signal);
     }
   }
 
   /** Knocks where the next drive is likely to answer: where those left of the round do, where families leave the factory, at lone addresses. */
-  private async whoAnswers(walk: Walk, but?: number): Promise<{ unit?: number; said: string }> {
+  private async whoAnswers(
+    walk: Walk,
+    lost?: Connection,
+  ): Promise<{ at?: { link: LinkSettings; unit: number }; said: string }> {
     const { shelf, links } = this.parts;
-    const units = likelyUnits(walk.settings, shelf.all, await this.unitsLeft(walk.roundId));
+    const left = await this.unitsLeft(walk.roundId);
+    // While a lost drive is waited for, the port speaks as it does.
+    const ways = lost ? [lost.address.link] : waysOnCable(walk.settings, shelf.all);
     let said = "";
-    for (const unit of units.filter((each) => each !== but)) {
-      if (walk.stop.signal.aborted) break;
-      const knocked = await links.ask("knock", {
-        link: walk.settings,
-        unit,
-        importance: IMPORTANCE.reading,
-        quick: true,
-      });
-      if (!knocked.ok) return { said: `${knocked.trouble.text} ${knocked.trouble.remedy}` };
-      if (knocked.value.answered) return { unit, said: "" };
-      // Silence is what a cable in the hand says; anything else is worth saying.
-      const [advice] = knocked.value.advice;
-      if (advice && !SILENCE.has(advice.id)) said = `${advice.title} ${advice.means}`;
-    }
+    for (const [i, link] of ways.entries())
+      for (const unit of likelyUnits(link, shelf.all, left).filter((each) => each !== lost?.unit)) {
+        if (walk.stop.signal.aborted) break;
+        const knocked = await links.ask("knock", {
+          link,
+          unit,
+          importance: IMPORTANCE.reading,
+          quick: true,
+        });
+        if (!knocked.ok) return { said: `${knocked.trouble.text} ${knocked.trouble.remedy}` };
+        if (knocked.value.answered) return { at: { link, unit }, said: "" };
+        // Silence is what a cable in the hand says; anything else is worth saying, if it is spoken to as the cable is set.
+        const [advice] = knocked.value.advice;
+        if (advice && i === 0 && !SILENCE.has(advice.id)) said = `${advice.title} ${advice.means}`;
+      }
     return { said };
   }
 
