@@ -142,9 +142,9 @@ test.each<[string, Partial<ConnectionView>, RegExp, RegExp]>([
     /being read, 40 %, 1 min 10 s left/,
     /turns/,
   ],
-])("says %s", (_, view, says, not) => {
+])("says %s", (_, shown, says, not) => {
   show();
-  stands([drive(view)]);
+  stands([drive(shown)]);
   expect(text()).toMatch(says);
   expect(text()).not.toMatch(not);
 });
