@@ -17,6 +17,16 @@ export function swapped(view: ConnectionView): string {
   return `${allOf(drift)} are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`;
 }
 
+/** The same in a few words, for a line. Example: "3 settings otherwise than in record 7, 1 of them at the factory default". */
+export function driftWords(drift: DriftView): string {
+  const { record, changed, backToDefault } = drift;
+  const differ = changed + backToDefault;
+  if (differ === 0)
+    return `as in record ${record}${isWhole(drift) ? "" : ", as far as it could be compared"}`;
+  const fell = backToDefault > 0 ? `, ${backToDefault} of them at the factory default` : "";
+  return `${counted(differ, "setting")} otherwise than in record ${record}${fell}`;
+}
+
 /** How a drive has moved away from its standing record; of one that is lost, how it stood when it was read. */
 export function Drift({ view, drift }: { view: ConnectionView; drift: DriftView }) {
   const { record, compared, changed, backToDefault } = drift;

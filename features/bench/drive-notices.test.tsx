@@ -4,6 +4,7 @@ import { render, screen } from "@testing-library/react";
 import type { ConnectionView } from "@/core/contract";
 import { RoleProvider } from "@/features/house/rights";
 import { InPlant, withPage } from "@/features/testing";
+import { driftWords } from "./drift";
 import { DriveNotices } from "./drive-notices";
 
 withPage();
@@ -55,6 +56,15 @@ test("as recorded is not said of what could not be compared: it is counted, and 
     swappedFor: { serial: "X", ratingName: "3 kW", change: "whole" },
   });
   expect(text()).toContain("This drive has nothing for 1 setting that record 7 holds");
+});
+
+test("in a line too, as recorded is said only where nothing differs and nothing was left out", () => {
+  expect(driftWords(SAME)).toBe("as in record 7");
+  expect(driftWords({ ...SAME, notRead: 1 })).toBe("as in record 7, as far as it could be compared");
+  expect(driftWords({ ...SAME, backToDefault: 2 })).toBe(
+    "2 settings otherwise than in record 7, 2 of them at the factory default",
+  );
+  expect(driftWords({ ...SAME, changed: 1 })).toBe("1 setting otherwise than in record 7");
 });
 
 test("a drift names who writes into the drive by itself, where somebody has said", () => {

@@ -3,12 +3,12 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { rounds as ways, type ConnectionView } from "@/core/contract";
+import { driftWords } from "@/features/bench/drift";
 import { Keep } from "@/features/bench/keep";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Select } from "@/ui/select";
 
 export interface WalkState {
@@ -17,6 +17,7 @@ export interface WalkState {
   byName: string;
   connectionId: string | undefined;
   said: string;
+  spoken: string[];
 }
 
 /** Walking with one cable: whoever it is plugged into shows up here by itself, and is kept only when somebody presses. */
@@ -85,6 +86,12 @@ export function Walk({
             ? walk.said ||
               "Nobody answers yet. Plug the cable into the next drive: it shows up here by itself."
             : "The server does not answer: what the cable is at is not known."}
+          {online && walk.spoken.length > 0 && (
+            <span className="block text-soft text-[14px]">
+              It is looked for as {walk.spoken.join(", ")}: as the port is set, and as the families leave the
+              factory.
+            </span>
+          )}
         </p>
       )}
     </section>
@@ -113,10 +120,7 @@ function Newcomer({ view, lines }: { view: ConnectionView; lines: Array<{ tag: s
         )}
         , serial <span className="font-mono">{identity?.serial}</span>
         {reading?.phase === "reading" && ": being read"}
-        {drift &&
-          drift.changed > 0 &&
-          `: ${counted(drift.changed, "setting")} otherwise than in record ${drift.record}`}
-        {drift?.changed === 0 && `: as in record ${drift.record}`}
+        {drift && `: ${driftWords(drift)}`}
       </p>
       {position && !line && <p className="text-soft">It is none of this round.</p>}
       {line?.done && <p>It is recorded. Move the cable on to the next drive.</p>}

@@ -170,6 +170,9 @@ test("on a serial port the next drive may speak at another speed: it is found as
     new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial: "FR-P" }),
   );
   expect((await app.walks.begin(plant.person, 1, round, row!.id)).ok).toBe(true);
+  expect(app.walks.view(round)!.spoken).toEqual(
+    expect.arrayContaining(["RTU 38400 8N1", "RTU 9600 8E1", "RTU 19200 8E1"]),
+  );
   await until(plant, () => atCable() === "FR-P");
   // The cable is moved to a drive of another family, that is faster.
   await first.close();

@@ -1,6 +1,6 @@
 import { and, eq, isNull, notInArray } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
-import { likelyUnits, linkKey, waysOnCable, type LinkSettings } from "@/core/link";
+import { likelyUnits, linkKey, serialText, waysOnCable, type LinkSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
 import { inBackground } from "@/server/background";
 import type { Bench, Connection } from "@/server/bench";
@@ -37,6 +37,8 @@ export interface WalkView {
   connectionId: string | undefined;
   /** What somebody who answers, or the cable, has. */
   said: string;
+  /** How the next drive is spoken to until it answers, in words; empty where there is but one way. */
+  spoken: string[];
 }
 
 interface Walk extends WalkView {
@@ -60,8 +62,8 @@ export class Walks {
   view(roundId: number): WalkView | undefined {
     const walk = this.walks.get(roundId);
     if (!walk) return undefined;
-    const { linkId, linkName, byName, connectionId, said } = walk;
-    return { linkId, linkName, byName, connectionId, said };
+    const { linkId, linkName, byName, connectionId, said, spoken } = walk;
+    return { linkId, linkName, byName, connectionId, said, spoken };
   }
 
   /** Begins a walk with the cable of a kept link. */
@@ -102,6 +104,9 @@ export class Walks {
       linkId,
       linkName: cable.name,
       settings: cable.settings,
+      spoken: waysOnCable(cable.settings, this.parts.shelf.all).flatMap((each) =>
+        each.kind === "modbus-serial" ? [serialText(each)] : [],
+      ),
       connectionId: undefined,
       said: "",
       stop: new AbortController(),
