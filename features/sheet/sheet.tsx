@@ -21,11 +21,11 @@ import {
   type SheetData,
   type SheetRow,
 } from "@/core/sheet";
-import { classes } from "@/ui/classes";
 import { Empty } from "@/ui/notice";
 import { usePhone } from "@/ui/use-phone";
 import { usePrinting } from "@/ui/use-printing";
 import { ColumnsChoice } from "./columns-choice";
+import { DrawnRow } from "./drawn-row";
 import { Foot } from "./foot";
 import { GroupHead } from "./group-head";
 import { HeadRow } from "./head-row";
@@ -33,7 +33,6 @@ import { HEAD_HEIGHT, keyOf, neighbour, ROW_HEIGHT, rowOf, rowsBetween, useItems
 import { JumpStrip } from "./jump-strip";
 import { Leaf, type SheetOf } from "./leaf";
 import { OnPaper } from "./on-paper";
-import { RowCells } from "./row-cells";
 import { Toolbar } from "./toolbar";
 import { useChanged } from "./use-changed";
 import { useColumns } from "./use-columns";
@@ -255,29 +254,20 @@ export const Sheet = memo(function Sheet(props: Props) {
                 if (item.kind === "row") {
                   const { code } = item.row;
                   return (
-                    <div
+                    <DrawnRow
                       key={index % slots}
-                      role="row"
-                      aria-selected={among.has(code)}
-                      onClick={(event) => select(code, event.shiftKey)}
-                      onDoubleClick={() => of && setLeaf(true)}
-                      data-code={code}
-                      className={classes(
-                        "absolute inset-x-0 grid items-center border-b border-hairline cursor-default contain-strict",
-                        among.has(code) && "bg-paper",
-                        selected === code && "outline outline-1 -outline-offset-1 outline-copper",
-                      )}
-                      style={{ top: from, height: ROW_HEIGHT, gridTemplateColumns: grid.columns }}
-                    >
-                      <RowCells
-                        row={fresh(item.row)}
-                        noted={notes.codes.has(code)}
-                        data={data}
-                        grid={grid}
-                        dim={dim}
-                        hollow={hollow}
-                      />
-                    </div>
+                      row={fresh(item.row)}
+                      top={from}
+                      data={data}
+                      grid={grid}
+                      noted={notes.codes.has(code)}
+                      chosen={among.has(code)}
+                      inHand={selected === code}
+                      dim={dim}
+                      hollow={hollow}
+                      onSelect={(extend) => select(code, extend)}
+                      onOpen={() => of && setLeaf(true)}
+                    />
                   );
                 }
                 // The first head is the one that sticks.

@@ -16,11 +16,7 @@ export function useFresh(
   inSight: readonly SheetRow[],
 ): (row: SheetRow) => SheetRow {
   const { plant } = usePlant();
-  const wanted = inSight
-    .filter((each) => FRESH.has(each.kind))
-    .slice(0, MOST)
-    .map((each) => each.code)
-    .join(",");
+  const wanted = connection === undefined ? "" : codesOf(inSight);
   const codes = useSettled(wanted, SETTLE_MS);
   const answer = useAsked(
     bench.valuesNow,
@@ -36,3 +32,10 @@ export function useFresh(
     return { ...row, cells: [{ ...first, text, unit, meaning, missing: undefined }, ...rest] };
   };
 }
+
+const codesOf = (rows: readonly SheetRow[]): string =>
+  rows
+    .filter((each) => FRESH.has(each.kind))
+    .slice(0, MOST)
+    .map((each) => each.code)
+    .join(",");
