@@ -13,7 +13,7 @@ interface Props {
   noted: boolean;
   /** Among the rows that are chosen; and the one in hand. */
   chosen: boolean;
-  inHand: boolean;
+  selected: boolean;
   dim?: boolean;
   hollow?: boolean;
   onSelect: (extend: boolean) => void;
@@ -21,7 +21,7 @@ interface Props {
 }
 
 /** A row of the sheet in its place. */
-export function DrawnRow({ row, top, grid, chosen, inHand, onSelect, onOpen, ...cells }: Props) {
+export function DrawnRow({ row, top, grid, chosen, selected, onSelect, onOpen, ...cells }: Props) {
   return (
     <div
       role="row"
@@ -32,7 +32,7 @@ export function DrawnRow({ row, top, grid, chosen, inHand, onSelect, onOpen, ...
       className={classes(
         "absolute inset-x-0 grid items-center border-b border-hairline cursor-default contain-strict",
         chosen && "bg-paper",
-        inHand && "outline outline-1 -outline-offset-1 outline-copper",
+        selected && "outline outline-1 -outline-offset-1 outline-copper",
       )}
       style={{ top, height: ROW_HEIGHT, gridTemplateColumns: grid.columns }}
     >

@@ -262,7 +262,7 @@ export const Sheet = memo(function Sheet(props: Props) {
                       grid={grid}
                       noted={notes.codes.has(code)}
                       chosen={among.has(code)}
-                      inHand={selected === code}
+                      selected={selected === code}
                       dim={dim}
                       hollow={hollow}
                       onSelect={(extend) => select(code, extend)}
