@@ -18,4 +18,5 @@ export { proposeTag } from "./propose-tag";
 export { slugOf } from "./slug";
 export { faultOfTag } from "./tag";
 export { guessPosition, type Known } from "./guess-position";
+export { tagFinder } from "./tag-finder";
 export { MOVES, WHEREABOUTS, WHEREABOUTS_WORDS, type Move, type Whereabouts } from "./whereabouts";

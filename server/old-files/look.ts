@@ -12,7 +12,7 @@ import {
   type MeantAs,
   type ValuesFile,
 } from "@/core/format";
-import { guessPosition } from "@/core/plant";
+import { tagFinder } from "@/core/plant";
 import { buildSet, completenessOf, setHash, type ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
@@ -52,8 +52,7 @@ export async function lookAtOldFile(
   const hash = createHash("sha256").update(bytes).digest("hex");
   const positions = await knownPositions(db, plantId);
   const read = await readApart(path.split(/[/\\]/).at(-1)!, bytes);
-  const tagOf = (heading: string) => guessPosition(heading, positions);
-  const table = read.ok ? tableOf(read.upload, choices, tagOf) : undefined;
+  const table = read.ok ? tableOf(read.upload, choices, tagFinder(positions)) : undefined;
   const file = read.ok ? valuesOf(read.upload, table) : undefined;
   const about = file?.about ?? {};
   const { tag, between } = placeOf(choices, about, positions);

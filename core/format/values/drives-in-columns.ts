@@ -6,6 +6,9 @@ export interface DriveColumn {
   tag: string;
 }
 
+/** Rows above the heading in which a drive may be named: what lies further up is no head of its column. */
+const LOOK_ABOVE = 20;
+
 /**
  * The columns of a list that are each of a drive: by what `tagOf` recognises in the heading, or in a row above it. Empty unless there are several: one column alone is found
  * by its heading. A tag that stands over two columns is ambiguous, and of no column.
@@ -16,7 +19,7 @@ export function drivesInColumns(
   tagOf: (cell: string) => string | undefined,
 ): DriveColumn[] {
   const taken = new Set([columns.code, columns.name, columns.unit]);
-  const above = rows.slice(0, headRow + 1).reverse();
+  const above = rows.slice(Math.max(0, headRow - LOOK_ABOVE), headRow + 1).reverse();
   const width = Math.max(0, ...above.map((each) => each.cells.length));
   const found = Array.from({ length: width }, (_, column): DriveColumn | undefined => {
     if (taken.has(column)) return undefined;
