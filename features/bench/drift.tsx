@@ -10,8 +10,13 @@ type DriftView = NonNullable<ConnectionView["drift"]>;
 export function swapped(view: ConnectionView): string {
   const { drift } = view;
   if (view.notCompared) return "Its values cannot be compared with the standing record; see below.";
-  if (!drift) return "It is being read, then compared with the standing record.";
+  const here = view.phase === "connected";
+  if (!drift)
+    return here
+      ? "It is being read, then compared with the standing record."
+      : "It was not read whole: whether it is as in the standing record is not told.";
   const differ = drift.changed + drift.backToDefault;
+  if (!here) return readLast(drift);
   if (differ > 0)
     return `${differ} of ${counted(drift.compared, "setting")} ${differ === 1 ? "differs" : "differ"} from the standing record ${drift.record}; ${drift.backToDefault} of them at the factory default.${view.unfit ? "" : " Restore the standing record onto it."}`;
   return `${allOf(drift)} are as in the standing record ${drift.record}. Keep the reading, so that the ledger knows the new drive.`;
@@ -27,18 +32,21 @@ export function driftWords(drift: DriftView): string {
   return `${counted(differ, "setting")} otherwise than in record ${record}${fell}`;
 }
 
+/** What was read before it was lost says nothing of who answers now. */
+function readLast(drift: DriftView): string {
+  const differ = drift.changed + drift.backToDefault;
+  const stood =
+    differ === 0
+      ? `${lower(allOf(drift))} were`
+      : `${differ} of ${counted(drift.compared, "setting")} were not`;
+  return `When it was read last, ${stood} as in the standing record ${drift.record}. How it stands now is not told.`;
+}
+
 /** How a drive has moved away from its standing record; of one that is lost, how it stood when it was read. */
 export function Drift({ view, drift }: { view: ConnectionView; drift: DriftView }) {
   const { record, compared, changed, backToDefault } = drift;
   const differ = changed + backToDefault;
-  // What was read before it was lost says nothing of who answers now.
-  if (view.phase !== "connected")
-    return (
-      <Notice
-        kind="caution"
-        title={`When it was read last, ${differ === 0 ? `${lower(allOf(drift))} were` : `${differ} of ${counted(compared, "setting")} were not`} as in the standing record ${record}. How it stands now is not told.`}
-      />
-    );
+  if (view.phase !== "connected") return <Notice kind="caution" title={readLast(drift)} />;
   if (differ === 0)
     return (
       <Notice

@@ -32,6 +32,12 @@ test("as recorded is said of a drive that is connected; of one that is lost only
     expect(text()).toContain("How it stands now is not told.");
     expect(text()).not.toContain("As recorded:");
   }
+  const swappedFor = { serial: "X", ratingName: "3 kW", change: "whole" } as const;
+  show({ drift: SAME, swappedFor, phase: "lost" });
+  expect(text()).toContain("When it was read last, all 175 settings were as in the standing record 7.");
+  expect(text()).not.toContain("Keep the reading");
+  show({ swappedFor, phase: "lost" });
+  expect(text()).toContain("It was not read whole: whether it is as in the standing record is not told.");
   show({ drift: { ...SAME, changed: 2 }, phase: "lost" });
   expect(text()).toContain("When it was read last, 2 of 175 settings were not as in the standing record 7.");
 });
