@@ -159,14 +159,14 @@ function openWords({ kind, counts: { written, unknown } }: JobView): string {
   return `A restore onto this drive is not finished: ${written} of its parameters are written${unknown > 0 ? `, ${unknown} unknown` : ""}.`;
 }
 
-function swapTitle({ swappedFor, identity }: ConnectionView): string {
+function swapTitle({ swappedFor, identity, phase }: ConnectionView): string {
   switch (swappedFor!.change) {
     case "control":
       return `Half of the drive that was fitted here was exchanged: the power part ${identity?.powerPart} is the old one, the control part is new (${identity?.serial} instead of ${swappedFor!.serial}).`;
     case "power":
       return `Half of the drive that was fitted here was exchanged: the control part ${identity?.serial} is the old one, it sits on another power part (${identity?.powerPart} instead of ${swappedFor!.powerPart}).`;
     case "whole":
-      return `This is not the drive that was fitted here: it was ${swappedFor!.serial}, now it is ${identity?.serial}.`;
+      return `This is not the drive that was fitted here: it was ${swappedFor!.serial}, ${phase === "connected" ? "now it is" : "what answered last was"} ${identity?.serial}.`;
   }
 }
 
