@@ -1,6 +1,6 @@
 /** Unit tests stand beside what they test; the browser's tests are Playwright's, in tests/. */
 const config = {
-  testEnvironment: "node",
+  testEnvironment: "<rootDir>/scripts/test-environment.mjs",
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "^.+\\.tsx?$": [

@@ -2,12 +2,10 @@ import { expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { tables } from "@/server/database";
 import { emptyDatabase } from "@/server/testing/database";
-import { embeddedOver } from "./database";
 import { plainError } from "./log";
 
 test("what the database says of a statement goes into the log without the values it was about", async () => {
-  const { pg, close } = await emptyDatabase();
-  const db = embeddedOver(pg);
+  const { db, close } = await emptyDatabase();
   const secret = "Marta Okoye";
   const errors = await Promise.all([
     db

@@ -1,46 +1,65 @@
-import { readFileSync } from "node:fs";
+import { MessageChannel } from "node:worker_threads";
 import type { PGlite } from "@electric-sql/pglite";
-import { afterAll } from "@jest/globals";
-import { embeddedOver, onlyOwner, openInMemory, type OpenDatabase } from "@/server/database";
+import { embeddedOver, onlyOwner, type OpenDatabase } from "@/server/database";
+import { connectDatabase, type ThreadDatabase } from "@/server/database/thread/client";
+import { serveDatabase } from "@/server/database/thread/serve";
+import { Statements } from "@/server/database/thread/statements";
+import { Turns } from "@/server/database/thread/turns";
 
-export type TestDatabase = OpenDatabase & { pg: PGlite };
+export interface TestDatabase extends OpenDatabase {
+  /** Another program's way to it. Once it is cut, nothing that this program does reaches the database, not even what it has under way. */
+  connect(): { client: ThreadDatabase; cut: () => void };
+}
 
-/** Databases that a test of this file has closed; the next one takes them over, emptied. */
-const closed: PGlite[] = [];
-let lastTestOver = false;
-// This runs before the file's own `afterAll`: what is closed there is closed for good.
-afterAll(async () => {
-  lastTestOver = true;
-  for (const pg of closed) await pg.close();
-});
+/** Lent by the tests' environment (scripts/test-environment.mjs): started once for many files of tests. */
+const { testDatabases } = globalThis as unknown as {
+  testDatabases: { take(): Promise<PGlite>; giveBack(pg: PGlite): void };
+};
 
 /**
- * A migrated database with nothing in it. Starting one takes a second of work even from the one that was made before all
- * tests; emptying one takes a tenth of that.
+ * A migrated database with nothing in it, spoken to as the program speaks to its own: through a port, in the protocol's bytes. Only the thread is
+ * missing. Starting one takes a second of work, emptying one that was used before a tenth of that.
  */
 export async function emptyDatabase(): Promise<TestDatabase> {
-  const used = closed.pop();
-  const { pg, db } = used
-    ? await emptied(used)
-    : await openInMemory(new Blob([readFileSync(process.env.TEST_DATABASE!)]));
+  const pg = await testDatabases.take();
+  await empty(pg);
+  const [turns, statements] = [new Turns(), new Statements()];
+  const ways: Array<() => void> = [];
+  const connect: TestDatabase["connect"] = () => {
+    const { port1, port2 } = new MessageChannel();
+    const served = serveDatabase(pg, statements, turns, port1, () => undefined);
+    const client = connectDatabase(port2);
+    const cut = (): void => {
+      served.end("This program was killed.");
+      client.end("This program was killed.");
+      port2.close();
+    };
+    ways.push(cut);
+    return { client, cut };
+  };
   return {
-    pg,
-    db,
+    connect,
+    db: embeddedOver(connect().client),
     owner: onlyOwner(),
-    close: async () => void (lastTestOver ? await pg.close() : closed.push(pg)),
+    close: async () => {
+      for (const cut of ways) cut();
+      // A transaction that is under way ends with its port.
+      await turns.take();
+      testDatabases.giveBack(pg);
+    },
   };
 }
 
 /** As the migrations leave it. What is only ever added to refuses to be emptied: for once its triggers do not fire. */
-async function emptied(pg: PGlite): Promise<Pick<TestDatabase, "pg" | "db">> {
+async function empty(pg: PGlite): Promise<void> {
   const { rows } = await pg.query<{ name: string }>(
     "select format('%I', tablename) as name from pg_tables where schemaname = 'public'",
   );
   await pg.exec(`
+    deallocate all;
     set session_replication_role = replica;
     truncate ${rows.map((each) => each.name).join(", ")} restart identity cascade;
     set session_replication_role = origin;
     insert into plant (slug, name) values ('plant', 'Plant');
   `);
-  return { pg, db: embeddedOver(pg) };
 }

@@ -53,30 +53,21 @@ const changes = (key: string | symbol, sql: unknown): boolean =>
  * everything that it writes.
  */
 function killable(
-  { pg, close }: TestDatabase,
+  { connect, close }: TestDatabase,
   diskFull: () => boolean,
-): {
-  database: OpenDatabase;
-  kill: () => void;
-} {
-  let dead = false;
-  const seen = new Proxy(pg, {
+): { database: OpenDatabase; kill: () => void } {
+  const { client, cut } = connect();
+  const seen = new Proxy(client, {
     get(target, key) {
       const value: unknown = Reflect.get(target, key, target);
       if (typeof value !== "function") return value;
-      return (...given: unknown[]) => {
-        if (dead) return Promise.reject(new Error("This program was killed."));
-        if (changes(key, given[0]) && diskFull()) return Promise.reject(NO_SPACE);
-        return (value as (...all: unknown[]) => unknown).apply(target, given);
-      };
+      return (...given: unknown[]) =>
+        changes(key, given[0]) && diskFull()
+          ? Promise.reject(NO_SPACE)
+          : (value as (...all: unknown[]) => unknown).apply(target, given);
     },
   });
-  return {
-    database: { db: embeddedOver(seen), owner: onlyOwner(), close },
-    kill: () => {
-      dead = true;
-    },
-  };
+  return { database: { db: embeddedOver(seen), owner: onlyOwner(), close }, kill: cut };
 }
 
 export const RECORDED: Record<string, RawValue> = {
