@@ -1,7 +1,14 @@
+import { memo } from "react";
 import type { SheetGroup } from "@/core/sheet";
 
 /** The heading of a group, in words. */
-export function GroupHead({ group, onCopy }: { group: SheetGroup; onCopy?: (group: SheetGroup) => void }) {
+export const GroupHead = memo(function GroupHead({
+  group,
+  onCopy,
+}: {
+  group: SheetGroup;
+  onCopy?: (group: SheetGroup) => void;
+}) {
   const marked = group.rows.filter((each) => each.notDefault).length;
   return (
     <div role="row" className="grid grid-cols-[3rem_1fr] h-[38px] bg-leaf border-b border-hairline">
@@ -24,4 +31,4 @@ export function GroupHead({ group, onCopy }: { group: SheetGroup; onCopy?: (grou
       </h3>
     </div>
   );
-}
+});

@@ -1,7 +1,8 @@
+import { memo } from "react";
 import { saysTitle, type SheetData, type SheetGrid } from "@/core/sheet";
 
 /** The names of a sheet's columns; they stay in sight while one scrolls. */
-export function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
+export const HeadRow = memo(function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
   return (
     <div
       role="row"
@@ -27,4 +28,4 @@ export function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
       )}
     </div>
   );
-}
+});

@@ -27,7 +27,7 @@ export const JumpStrip = memo(function JumpStrip({
     <nav
       ref={strip}
       aria-label="Groups"
-      className="relative w-28 max-sm:hidden shrink-0 flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
+      className="relative w-28 max-sm:hidden shrink-0 contain-strict flex flex-col gap-px py-1 border-l border-hairline overflow-y-auto [scrollbar-width:none] no-print"
     >
       {ticks.map((each) => (
         <TickButton key={each.id} tick={each} current={current === each.id} onJump={onJump} />

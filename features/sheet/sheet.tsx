@@ -1,15 +1,5 @@
 "use client";
-import { useVirtualizer } from "@tanstack/react-virtual";
-import {
-  memo,
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type ReactNode,
-} from "react";
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import {
   besidesOf,
   filterSheet,
@@ -21,23 +11,16 @@ import {
   type SheetData,
   type SheetRow,
 } from "@/core/sheet";
-import { Empty } from "@/ui/notice";
 import { usePhone } from "@/ui/use-phone";
-import { usePrinting } from "@/ui/use-printing";
 import { ColumnsChoice } from "./columns-choice";
-import { DrawnRow } from "./drawn-row";
 import { Foot } from "./foot";
-import { GroupHead } from "./group-head";
-import { HeadRow } from "./head-row";
-import { HEAD_HEIGHT, keyOf, neighbour, ROW_HEIGHT, rowOf, rowsBetween, useItems } from "./items";
-import { JumpStrip } from "./jump-strip";
+import { keyOf, neighbour, rowOf, rowsBetween, useItems } from "./items";
 import { Leaf, type SheetOf } from "./leaf";
-import { OnPaper } from "./on-paper";
+import { Rows, type RowsHandle } from "./rows";
 import { Toolbar } from "./toolbar";
 import { useChanged } from "./use-changed";
 import { useColumns } from "./use-columns";
 import { useCopy } from "./use-copy";
-import { useFresh } from "./use-fresh";
 import { useNotes } from "./use-notes";
 import { useOwnList } from "./use-own-list";
 import { EVERYTHING, useView } from "./use-view";
@@ -63,9 +46,6 @@ interface Props {
 }
 export type SheetEditor = (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
 
-/** About what a desk's screen shows of a sheet, in px. */
-const FIRST_SIGHT = { width: 900, height: 500 };
-const OVERSCAN = 8;
 const NONE: readonly number[] = [];
 const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
 
@@ -88,6 +68,7 @@ export const Sheet = memo(function Sheet(props: Props) {
   const [leaf, setLeaf] = useState(false);
   const own = useOwnList(data.family, data.essentials);
   const scroller = useRef<HTMLDivElement>(null);
+  const rows = useRef<RowsHandle>(null);
   const foot = useRef<HTMLDivElement>(null);
   const { text, could, notDefault, differences, list, without, axis, set } = view;
   const since = of?.earlier?.includes(view.since ?? 0) ? view.since : undefined;
@@ -111,7 +92,6 @@ export const Sheet = memo(function Sheet(props: Props) {
   }, [data, text, could, notDefault, differences, list, without, axis, set, only, noted, own.codes]);
   const { groups } = found;
   const phone = usePhone();
-  const printing = usePrinting();
   const grid = useMemo(() => gridOf(data, phone), [data, phone]);
   const listed = beside ? data : whole;
   const columns = useMemo(
@@ -119,30 +99,6 @@ export const Sheet = memo(function Sheet(props: Props) {
     [listed, hidden, hide],
   );
   const items = useItems(groups);
-  // Sizes are kept by key, so that a new filter needs no second measuring.
-  const getItemKey = useCallback((i: number) => keyOf(items[i]!), [items]);
-  const virtual = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => scroller.current,
-    overscan: OVERSCAN,
-    estimateSize: (i) => (items[i]?.kind === "group" ? HEAD_HEIGHT : ROW_HEIGHT),
-    scrollPaddingStart: HEAD_HEIGHT,
-    // The first rows come with the page itself, before its program runs.
-    initialRect: FIRST_SIGHT,
-    getItemKey,
-  });
-  const drawn = virtual.getVirtualItems();
-  // Rows are drawn into just as many slots as are in sight: whoever scrolls or filters has other words written into a slot, where it would be made anew.
-  const slots = Math.ceil((virtual.scrollRect?.height ?? FIRST_SIGHT.height) / ROW_HEIGHT) + 2 * OVERSCAN + 2;
-  const inSight = drawn.flatMap(({ index }) => {
-    const item = items[index];
-    return item?.kind === "row" ? [item.row] : [];
-  });
-  const fresh = useFresh(dim ? undefined : of?.connection, inSight);
-  const top = virtual.scrollOffset ?? 0;
-  const first = drawn.find((each) => each.end > top + 1)?.index ?? 0;
-  const current = items[first]?.group;
-
   const select = (code: string | undefined, extend = false): void => {
     // What somebody chooses is in sight.
     brought.current = true;
@@ -160,9 +116,9 @@ export const Sheet = memo(function Sheet(props: Props) {
     }
     if (key === "a" && (event.ctrlKey || event.metaKey)) {
       event.preventDefault();
-      const rows = groups.flatMap((each) => each.rows);
-      setAnchor(rows[0]?.code);
-      change({ at: rows.at(-1)?.code });
+      const all = groups.flatMap((each) => each.rows);
+      setAnchor(all[0]?.code);
+      change({ at: all.at(-1)?.code });
     }
     const by = STEPS[key];
     if (by === undefined) return;
@@ -174,16 +130,9 @@ export const Sheet = memo(function Sheet(props: Props) {
     const next = neighbour(items, selected, by);
     if (next === undefined) return;
     select(keyOf(items[next]!), extend);
-    virtual.scrollToIndex(next, { align: "auto" });
+    rows.current?.show(next, "nearest");
   };
-  const jump = useCallback(
-    (id: string) => {
-      const at = items.findIndex((each) => each.kind === "group" && each.group.id === id);
-      virtual.scrollToOffset(virtual.measurementsCache[at]?.start ?? 0);
-    },
-    [items, virtual],
-  );
-  const picked = rowOf(items, selected);
+  const picked = useMemo(() => rowOf(items, selected), [items, selected]);
   const chosen = useMemo(() => rowsBetween(items, anchor ?? selected, selected), [items, anchor, selected]);
   const { copyChosen, copyGroup, onCopy } = useCopy(data.columns, chosen, scroller);
   const among = useMemo(() => new Set(chosen.map((each) => each.code)), [chosen]);
@@ -195,10 +144,10 @@ export const Sheet = memo(function Sheet(props: Props) {
     // A filter may let it in only later, when more is known.
     if (at < 0) return;
     brought.current = true;
-    virtual.scrollToIndex(at, { align: "center" });
+    rows.current?.show(at, "middle");
     // In one hand the page itself scrolls, and what is said of the row lies over the sheet's beginning.
     if (phone) scroller.current?.scrollIntoView({ block: "center" });
-  }, [items, selected, virtual, phone]);
+  }, [items, selected, phone]);
   return (
     <div className="flex flex-col min-h-[max(18rem,70dvh)] md:min-h-72 flex-1 basis-0 print-flow">
       <Toolbar
@@ -216,81 +165,32 @@ export const Sheet = memo(function Sheet(props: Props) {
         columns={columns}
         earlier={of?.earlier ?? NONE}
       />
-      <div className="flex flex-1 min-h-0 relative">
-        <div
-          ref={scroller}
-          tabIndex={0}
-          role="grid"
-          aria-label="Parameters"
-          aria-rowcount={items.length}
-          aria-multiselectable
-          onKeyDown={onKeyDown}
-          onCopy={onCopy}
-          className="flex-1 min-w-0 overflow-auto outline-offset-[-2px] print-flow"
-        >
-          <HeadRow data={data} grid={grid} />
-          {items.length === 0 && (
-            <div role="row">
-              <div role="gridcell">
-                <Empty title="No row fits.">Take something away from the search, or show all rows.</Empty>
-              </div>
-            </div>
-          )}
-          {printing ? (
-            <OnPaper items={items} notes={notes} data={data} grid={grid} dim={dim} hollow={hollow} />
-          ) : (
-            <div
-              role="rowgroup"
-              style={{ height: virtual.getTotalSize(), minWidth: grid.minWidth }}
-              className="relative text-[14px]"
-            >
-              {current && (
-                <div className="sticky top-7 z-10">
-                  <GroupHead group={current} onCopy={copyGroup} />
-                </div>
-              )}
-              {drawn.map(({ index, start: from }) => {
-                const item = items[index]!;
-                if (item.kind === "row") {
-                  const { code } = item.row;
-                  return (
-                    <DrawnRow
-                      key={index % slots}
-                      row={fresh(item.row)}
-                      top={from}
-                      data={data}
-                      grid={grid}
-                      noted={notes.codes.has(code)}
-                      chosen={among.has(code)}
-                      selected={selected === code}
-                      dim={dim}
-                      hollow={hollow}
-                      onSelect={(extend) => select(code, extend)}
-                      onOpen={() => of && setLeaf(true)}
-                    />
-                  );
-                }
-                // The first head is the one that sticks.
-                if (index === 0 && top < 1) return null;
-                return (
-                  <div
-                    key={keyOf(item)}
-                    className="absolute inset-x-0"
-                    style={{ top: from, height: HEAD_HEIGHT }}
-                  >
-                    <GroupHead group={item.group} onCopy={copyGroup} />
-                  </div>
-                );
-              })}
-            </div>
-          )}
-        </div>
-        {leaf && of && picked ? (
-          <Leaf family={data.family} of={of} row={picked} notes={notes} onClose={() => setLeaf(false)} />
-        ) : (
-          <JumpStrip groups={groups} current={current?.id} onJump={jump} />
-        )}
-      </div>
+      <Rows
+        handle={rows}
+        scroller={scroller}
+        items={items}
+        groups={groups}
+        data={data}
+        grid={grid}
+        notes={notes}
+        connection={of?.connection}
+        dim={dim}
+        hollow={hollow}
+        among={among}
+        selected={selected}
+        onSelect={select}
+        onOpen={() => of && setLeaf(true)}
+        onKeyDown={onKeyDown}
+        onCopy={onCopy}
+        onCopyGroup={copyGroup}
+        aside={
+          leaf &&
+          of &&
+          picked && (
+            <Leaf family={data.family} of={of} row={picked} notes={notes} onClose={() => setLeaf(false)} />
+          )
+        }
+      />
       {picked && (
         <Foot
           foot={foot}
