@@ -1,4 +1,4 @@
-import { afterAll, afterEach, beforeAll } from "@jest/globals";
+import { afterAll, afterEach, beforeAll, beforeEach } from "@jest/globals";
 import { cleanup } from "@testing-library/react";
 import { PathParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
 import type { ReactNode } from "react";
@@ -40,3 +40,43 @@ export function InPlant({ children }: { children: ReactNode }) {
     </QueryProvider>
   );
 }
+
+/** A request as a component made it. */
+export interface Asked {
+  method: string;
+  path: string;
+  query: Record<string, string>;
+  body: unknown;
+}
+
+/**
+ * Stands for the server in a file of tests: whatever is asked gets the answer given here, `{ value }` or `{ trouble }`; undefined is a server that does not answer.
+ * Gives the list of what was asked in the test that runs.
+ */
+export function withServer(answerTo: (asked: Asked) => object | undefined): Asked[] {
+  const all: Asked[] = [];
+  const { fetch } = globalThis;
+  beforeEach(() => {
+    all.length = 0;
+    globalThis.fetch = ((address: string, { method = "GET", body }: RequestInit = {}) => {
+      const { pathname, searchParams } = new URL(address, "http://ledger.test");
+      const asked: Asked = {
+        method,
+        path: pathname,
+        query: Object.fromEntries(searchParams),
+        body: typeof body === "string" ? JSON.parse(body) : body,
+      };
+      all.push(asked);
+      const answer = answerTo(asked);
+      return answer ? Promise.resolve({ json: () => Promise.resolve(answer) }) : Promise.reject(new Error());
+    }) as typeof globalThis.fetch;
+  });
+  afterEach(() => {
+    globalThis.fetch = fetch;
+  });
+  return all;
+}
+
+/** What was sent to be changed, one after the other. */
+export const sentIn = (asked: readonly Asked[]): Array<Record<string, unknown>> =>
+  asked.filter((each) => each.method === "POST").map((each) => each.body as Record<string, unknown>);

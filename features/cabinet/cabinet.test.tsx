@@ -1,27 +1,16 @@
 /** @jest-environment jsdom */
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { expect, test } from "@jest/globals";
 import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { StandInView } from "@/core/contract";
-import { InPlant, withPage } from "@/features/testing";
+import { InPlant, sentIn, withPage, withServer } from "@/features/testing";
 import { Cabinet } from "./cabinet";
 
 withPage();
 
-let sent: object[];
 let drives: StandInView[];
-const { fetch } = globalThis;
-beforeEach(() => {
-  sent = [];
-  globalThis.fetch = ((_address: string, { method, body }: RequestInit) => {
-    if (method === "POST") sent.push(JSON.parse(body as string) as object);
-    const value = method === "POST" ? null : drives;
-    return Promise.resolve({ json: () => Promise.resolve({ value }) });
-  }) as typeof globalThis.fetch;
-});
-afterEach(() => {
-  globalThis.fetch = fetch;
-});
+const asked = withServer(({ method }) => ({ value: method === "POST" ? null : drives }));
+const sent = () => sentIn(asked);
 
 const drive = (tag: string, more: Partial<StandInView> = {}): StandInView =>
   ({
@@ -68,8 +57,8 @@ test("what hands do is done to the drive that they are at, and to no other", asy
   await user.click(at("KL-04").getByRole("button", { name: "Permit writing" }));
   await user.click(at("KL-03").getByRole("button", { name: "Switch off" }));
   await user.click(screen.getByRole("button", { name: "Pull cable" }));
-  await waitFor(() => expect(sent).toHaveLength(3));
-  expect(sent).toMatchObject([
+  await waitFor(() => expect(sent()).toHaveLength(3));
+  expect(sent()).toMatchObject([
     { line: "kl-03", tag: "KL-04", act: "give-permission" },
     { line: "kl-03", tag: "KL-03", act: "power-off" },
     { line: "kl-03", act: "pull" },
@@ -94,5 +83,5 @@ test("a firmware is put on by its name", async () => {
   await user.clear(field);
   await user.type(field, "4.6");
   await user.click(screen.getByRole("button", { name: "Put it on" }));
-  await waitFor(() => expect(sent).toMatchObject([{ tag: "KL-03", act: "update", firmware: "4.6" }]));
+  await waitFor(() => expect(sent()).toMatchObject([{ tag: "KL-03", act: "update", firmware: "4.6" }]));
 });

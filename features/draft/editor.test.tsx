@@ -1,42 +1,26 @@
 /** @jest-environment jsdom */
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { beforeEach, expect, test } from "@jest/globals";
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { QueryProvider } from "@/features/live/query";
-import { InPlant, withPage } from "@/features/testing";
+import { InPlant, sentIn, withPage, withServer } from "@/features/testing";
 import { DraftEditor, DraftVersion } from "./editor";
 
 withPage();
 
 /** What the draft holds, and what the server was asked to change. */
 let raw: number;
-let sent: Array<Record<string, unknown>>;
 let answer: object;
-const { fetch } = globalThis;
+const asked = withServer(({ method }) => {
+  if (method === "POST") return answer;
+  const text = (raw / 100).toFixed(2);
+  return { value: { code: "1r", name: "Up time", help: "", unit: "s", text, raw, changed: false } };
+});
 beforeEach(() => {
   raw = 300;
-  sent = [];
   answer = { value: null };
-  globalThis.fetch = ((_: string, init?: RequestInit) => {
-    if (init?.method === "POST") {
-      sent.push(JSON.parse(String(init.body)) as Record<string, unknown>);
-      return Promise.resolve({ json: () => Promise.resolve(answer) } as Response);
-    }
-    const value = {
-      code: "1r",
-      name: "Up time",
-      help: "",
-      unit: "s",
-      text: (raw / 100).toFixed(2),
-      raw,
-      changed: false,
-    };
-    return Promise.resolve({ json: () => Promise.resolve({ value }) } as Response);
-  }) as typeof globalThis.fetch;
 });
-afterEach(() => {
-  globalThis.fetch = fetch;
-});
+const sent = () => sentIn(asked);
 
 const at = (version: number) => (
   <InPlant>
@@ -68,10 +52,10 @@ test("what is typed is not lost when somebody else changes the value; both are t
   };
   await user.type(await value(), "{Enter}");
   await screen.findByText(/Marta has changed 1r/);
-  expect(sent[0]).toMatchObject({ typed: "5", expected: 300 });
+  expect(sent()[0]).toMatchObject({ typed: "5", expected: 300 });
   answer = { value: null };
   await user.type(await value(), "{Enter}");
-  await waitFor(() => expect(sent[1]).toMatchObject({ typed: "5", expected: 400 }));
+  await waitFor(() => expect(sent()[1]).toMatchObject({ typed: "5", expected: 400 }));
 });
 
 test("who types on at once after keeping a value goes on from it, also back to what stood there before", async () => {
@@ -80,10 +64,10 @@ test("who types on at once after keeping a value goes on from it, also back to w
   for (const typed of ["5", "3.00"]) {
     await user.clear(await value());
     await user.type(await value(), `${typed}{Enter}`);
-    await waitFor(() => expect(sent.at(-1)).toMatchObject({ typed }));
+    await waitFor(() => expect(sent().at(-1)).toMatchObject({ typed }));
     expect((await value()).value).toBe(typed);
   }
-  expect(sent).toHaveLength(2);
+  expect(sent()).toHaveLength(2);
 });
 
 test("where nobody types, another's change shows at once", async () => {
@@ -105,13 +89,13 @@ test("kept on purpose is only what was asked about: another value is asked about
   await screen.findByText(/must be at most/);
   await user.type(screen.getByLabelText(/^Why 1r/), "for the test");
   await user.type(await value(), "9{Enter}");
-  await waitFor(() => expect(sent).toHaveLength(2));
-  expect(sent.map((each) => [each.typed, each.although])).toEqual([
+  await waitFor(() => expect(sent()).toHaveLength(2));
+  expect(sent().map((each) => [each.typed, each.although])).toEqual([
     ["99", false],
     ["999", false],
   ]);
   await user.click(await screen.findByRole("button", { name: "Keep it on purpose" }));
   await waitFor(() =>
-    expect(sent[2]).toMatchObject({ typed: "999", although: true, reason: "for the test" }),
+    expect(sent()[2]).toMatchObject({ typed: "999", although: true, reason: "for the test" }),
   );
 });

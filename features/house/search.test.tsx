@@ -1,25 +1,18 @@
 /** @jest-environment jsdom */
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { beforeEach, expect, test } from "@jest/globals";
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";
-import { InPlant, withPage } from "@/features/testing";
+import { InPlant, withPage, withServer } from "@/features/testing";
 import { Search } from "./search";
 
 withPage();
 
-let asked: string[];
 let answers: Record<string, object | undefined>;
 let went: string[];
-const { fetch } = globalThis;
+const asked = withServer(({ query }) => answers[query.q!]);
 beforeEach(() => {
-  [asked, went] = [[], []];
-  globalThis.fetch = ((address: string) => {
-    const q = new URL(address, "http://ledger.test").searchParams.get("q")!;
-    asked.push(q);
-    const answer = answers[q];
-    return answer ? Promise.resolve({ json: () => Promise.resolve(answer) }) : Promise.reject(new Error());
-  }) as typeof globalThis.fetch;
+  went = [];
   render(
     <AppRouterContext value={{ push: (to: string) => went.push(to) } as never}>
       <InPlant>
@@ -28,10 +21,6 @@ beforeEach(() => {
     </AppRouterContext>,
   );
 });
-afterEach(() => {
-  globalThis.fetch = fetch;
-});
-
 test("what is found is gone to by keyboard, within the plant, and the field is empty again", async () => {
   const user = userEvent.setup();
   answers = {
@@ -51,7 +40,7 @@ test("quick typing asks once; spaces alone ask nothing", async () => {
   await user.type(screen.getByRole("combobox"), "   ");
   await user.type(screen.getByRole("combobox"), "drive");
   expect((await screen.findByRole("status")).textContent).toBe("Nothing in this plant is called that.");
-  expect(asked).toEqual(["drive"]);
+  expect(asked.map((each) => each.query.q)).toEqual(["drive"]);
 });
 
 test("a program that does not answer is said, not taken for nothing found", async () => {

@@ -53,7 +53,11 @@ export function useWindows<P, Q, A extends Part>(
       placeholderData: keepPreviousData,
     })),
   });
-  const parts = results.flatMap(({ data }) => (data ? [data] : []));
+  const here = results.flatMap(({ data }) => (data ? [data] : []));
+  // What cannot be fetched leaves what was there before, beside the words on why.
+  const [known, setKnown] = useState([first]);
+  const parts = here.length > 0 ? here : known;
+  if (parts.length !== known.length || parts.some((each, i) => each !== known[i])) setKnown(parts);
   const show = useCallback((from: number, to: number) => {
     const needed: number[] = [];
     for (let page = Math.floor(from / PAGE); page <= Math.floor(to / PAGE); page++) needed.push(page);
@@ -64,7 +68,7 @@ export function useWindows<P, Q, A extends Part>(
     return part?.lines[index - part.from];
   };
   return {
-    head: parts[0] ?? first,
+    head: parts[0]!,
     lineAt,
     show,
     trouble: results.find((each) => each.error)?.error?.message,
