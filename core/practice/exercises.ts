@@ -3,7 +3,7 @@ import type { Exercise, ExerciseFacts, ExerciseStep, RestoreFact } from "./exerc
 /** Restores onto the drive that was put in. */
 const onto = ({ restores, after }: ExerciseFacts): RestoreFact[] =>
   restores.filter((each) => after !== undefined && each.serial === after);
-const positionPage = ({ tag }: ExerciseFacts): string => `/positions/${tag}`;
+const positionPage = ({ tag }: ExerciseFacts): string => `/positions/${encodeURIComponent(tag)}`;
 const bench = (): string => "/bench";
 /** Where the restore onto the new drive is worked at, once it was begun. */
 const restorePage = (facts: ExerciseFacts): string => {

@@ -5,6 +5,7 @@ import { EXERCISES, judgeExercise, type Exercise, type StepAct } from "@/core/pr
 import { tables, type Database } from "@/server/database";
 import type { Person } from "@/server/people";
 import { factsOf, type ExerciseRow } from "./facts";
+import { placeOf } from "./place-of";
 import type { PracticeStandIn } from "./plan";
 import type { Practice } from "./practice";
 import { make, type StandIns } from "./stand-ins";
@@ -132,16 +133,19 @@ async function hold({ db, practice }: ExerciseParts, id: string): Promise<Result
 }
 
 async function viewOf(
-  { db, connectedAt }: ExerciseParts,
+  { db, plantId, connectedAt }: ExerciseParts,
   { model, place, standIns, standIn, row }: Held,
 ): Promise<ExerciseView> {
   const { id, title, about } = model;
-  const view = { id, title, about, tag: place.tag, begunAt: row?.begunAt.getTime(), byName: row?.byName };
-  const facts = row && (await factsOf(db, row, standIn, place.refuses, connectedAt(place.tag)));
+  // Somebody may call it otherwise by now.
+  const at = (await placeOf(db, plantId, place.tag)) ?? { id: 0, tag: place.tag };
+  const { tag } = at;
+  const view = { id, title, about, tag, begunAt: row?.begunAt.getTime(), byName: row?.byName };
+  const facts = row && (await factsOf(db, row, at, standIn, place.refuses, connectedAt(tag)));
   const steps = facts
     ? judgeExercise(model, facts)
     : judgeExercise(model, {
-        tag: place.tag,
+        tag,
         drive: standIn,
         before: "",
         restores: [],

@@ -7,20 +7,17 @@ import { restoresSince } from "@/server/restore";
 
 export type ExerciseRow = typeof tables.exercise.$inferSelect;
 
-/** What came about at an exercise's position since it began. `connected`: the drive that the bench holds there. */
+/** What came about at an exercise's position `place` since it began. `connected`: the drive that the bench holds there. */
 export async function factsOf(
   db: Database,
   row: ExerciseRow,
+  place: { id: number; tag: string },
   standIn: StandInView,
   refuses: string | undefined,
   connected: string | undefined,
 ): Promise<ExerciseFacts> {
-  const { position, record } = tables;
-  const [place] = await db
-    .select({ id: position.id })
-    .from(position)
-    .where(and(eq(position.plantId, row.plantId), eq(position.tag, standIn.tag)));
-  const positionId = place?.id ?? 0;
+  const { record } = tables;
+  const { id: positionId, tag } = place;
   const [taken] = await db
     .select({ number: record.number })
     .from(record)
@@ -38,7 +35,7 @@ export async function factsOf(
   const stands = standing && (await recordById(db, standing.recordId));
   const restores = await restoresSince(db, positionId, row.begunAt);
   return {
-    tag: standIn.tag,
+    tag,
     drive: { serial: standIn.serial, powered: standIn.powered },
     before: row.before,
     after: row.after ?? undefined,

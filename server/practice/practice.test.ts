@@ -6,7 +6,7 @@ import type { LinkSettings } from "@/core/link";
 import { actAtCabinet } from "@/server/cabinet";
 import { tables } from "@/server/database";
 import { newestReading, raiseStanding } from "@/server/ledger";
-import type { Plant } from "@/server/plant";
+import { changePosition, createPosition, wordsOf, type Plant } from "@/server/plant";
 import { lookThrough } from "@/server/testing/look-through";
 import { testPlant, until, type TestPlant } from "@/server/testing/plant";
 import { beginExercise, doInExercise, exerciseViews, makePracticePlant, type ExerciseParts } from "./index";
@@ -165,6 +165,33 @@ test("while somebody is in the middle of an exercise, another is asked first", a
   });
   // His own he begins anew unasked.
   expect(await beginExercise(parts, person, "swap")).toMatchObject({ ok: true });
+});
+
+test("a position that is called otherwise by now keeps its exercise; one that got its former tag has nothing to do with it", async () => {
+  const { app, person } = real;
+  const { id } = await at("PX-01");
+  const called = async (tag: string): Promise<void> => {
+    const { words, revision } = (await wordsOf(app.db, id))!;
+    got(await changePosition(app.db, person, plant.id, id, revision, { ...words, tag }, app.now()));
+  };
+  await called("PX 9#1");
+  const { words } = (await wordsOf(app.db, id))!;
+  got(await createPosition(app.db, person, plant.id, { ...words, tag: "PX-01" }, app.now()));
+  got(await beginExercise(parts, person, "swap"));
+  const reading = await connect("PX 9#1");
+  got(await app.bench.record(person, app.bench.find(reading)!, id, true));
+  await app.bench.letGo(reading);
+  const view = got(await exerciseViews(parts)).find((each) => each.id === "swap")!;
+  expect(view).toMatchObject({ tag: "PX 9#1", state: "under-way" });
+  expect(view.steps.find((each) => each.state === "now")).toMatchObject({
+    title: "Raise the record that is to be restored",
+    how: expect.stringContaining("Open PX 9#1"),
+    href: "/positions/PX%209%231",
+  });
+  const { kind } = (await at("PX 9#1")).settings;
+  await app.practice.close();
+  await app.practice.standIns();
+  expect((await at("PX 9#1")).settings.kind).toBe(kind);
 });
 
 test("after the stand-ins started anew, an exercise is broken off and says so; the drive that was put in stands there whole", async () => {

@@ -4,6 +4,7 @@ import { bad, good, type Result } from "@/core/drive";
 import { linkKey, type LinkSettings } from "@/core/link";
 import { tables, type Database } from "@/server/database";
 import { practicePlant } from "./make-plant";
+import { placeOf } from "./place-of";
 import { readPlan, type PracticePlan } from "./plan";
 import { linkOf, StandIns } from "./stand-ins";
 
@@ -118,9 +119,11 @@ export class Practice {
           .insert(link)
           .values({ plantId, name: view.lineTitle, key, settings })
           .returning({ id: link.id });
-    await tx
-      .update(position)
-      .set({ linkId: row!.id, unitAddress: view.address })
-      .where(and(eq(position.plantId, plantId), eq(position.tag, view.tag)));
+    const at = await placeOf(tx, plantId, view.tag);
+    if (at)
+      await tx
+        .update(position)
+        .set({ linkId: row!.id, unitAddress: view.address })
+        .where(eq(position.id, at.id));
   }
 }
