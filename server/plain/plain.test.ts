@@ -10,6 +10,7 @@ import { buildSet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
 import { checklistsOf, keepChecklists, signChecklist, signedOf } from "@/server/checklist";
 import { openServer, tables, type Database, type OpenDatabase } from "@/server/database";
+import { DefinitionShelf } from "@/server/definitions";
 import { beginDraft, changeDraft, takeBack } from "@/server/drafts";
 import { addDrive } from "@/server/drives";
 import { attach, storeFile } from "@/server/files";
@@ -32,6 +33,7 @@ import { emptyDatabase } from "@/server/testing/database";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import { startPostgres } from "@/server/testing/postgres";
 import { WORDS } from "@/server/testing/samples";
+import { withVersions } from "./versions";
 import { bundleOf, openSource, plainFiles, takeIn, type Source } from ".";
 
 const AT = new Date("2026-03-14T16:20:00Z");
@@ -553,28 +555,78 @@ describe("what is damaged, cut off or of something else is refused, and nothing 
         ),
       /not what its hash/,
     ],
-    [
-      "a definition that is another here",
-      () => {
-        const path = [...here.keys()].find((each) => each.startsWith("definitions/"))!;
-        return changed(
-          path,
-          here
-            .get(path)!
-            .toString()
-            .replace(/"hash": "./, '"hash": "x'),
-        );
-      },
-      /another one here/,
-    ],
-  ])("%s", async (what, files, reason) => {
+  ])("%s", async (_, files, reason) => {
     const { db, person } = await anotherLedger();
-    if (what.startsWith("a definition")) await takeIn(db, person, sourceOf(here), AT);
     const before = await db.$count(tables.record);
     const taken = await takeIn(db, person, sourceOf(files()), AT);
     expect(!taken.ok && taken.trouble.text).toMatch(reason);
     expect(await db.$count(tables.record)).toBe(before);
-    expect(await db.$count(tables.plant)).toBe(what.startsWith("a definition") ? 2 : 1);
+    expect(await db.$count(tables.plant)).toBe(1);
+  });
+});
+
+describe("a definition of the same version that says something else here", () => {
+  const path = () => [...here.keys()].find((each) => each.startsWith("definitions/"))!;
+  /** Of the family as this ledger has it: another name for its first group. */
+  async function withAnother() {
+    const other = await anotherLedger();
+    const kept = JSON.parse(here.get(path())!.toString()) as typeof tables.definitionVersion.$inferInsert;
+    const content = structuredClone(kept.content);
+    content.groups[0]!.title = "Another name";
+    const own = { ...kept, uid: randomUUID(), content, hash: "another", source: null, at: null };
+    await other.db.insert(tables.definitionVersion).values(own);
+    return { ...other, version: kept.version };
+  }
+  const versionsOf = async (db: Database) =>
+    (await db.select().from(tables.definitionVersion)).map((each) => each.version).sort();
+
+  test("both stay; what came in is read by its own, and it is said", async () => {
+    const { db, person, version } = await withAnother();
+    const taken = await takeIn(db, person, sourceOf(here), AT);
+    expect(taken.ok && taken.value.contradictions).toEqual([
+      expect.stringContaining(`kept as version ${version}-2`),
+    ]);
+    expect(await versionsOf(db)).toEqual([version, `${version}-2`]);
+    const records = await db.select().from(tables.record);
+    expect(records.length).toBeGreaterThan(1);
+    expect(new Set(records.map((each) => each.definitionVersion))).toEqual(new Set([`${version}-2`]));
+    const shelf = new DefinitionShelf([]);
+    const reads = await shelf.ofRecord(db, records[0]!);
+    expect(reads!.file.groups[0]!.title).toBe(plant.app.shelf.get(rill.id).file.groups[0]!.title);
+  });
+
+  test("the same export a second time adds nothing", async () => {
+    const { db, person, version } = await withAnother();
+    await takeIn(db, person, sourceOf(here), AT);
+    const records = await db.$count(tables.record);
+    expect(await takeIn(db, person, sourceOf(here), AT)).toMatchObject({
+      ok: true,
+      value: { added: { records: 0 } },
+    });
+    expect(await versionsOf(db)).toEqual([version, `${version}-2`]);
+    expect(await db.$count(tables.record)).toBe(records);
+  });
+
+  test("the same definition with its keys in another order is the same", async () => {
+    const { db, person } = await anotherLedger();
+    await takeIn(db, person, sourceOf(here), AT);
+    const turned = JSON.parse(here.get(path())!.toString()) as { content: object; hash: string };
+    turned.content = Object.fromEntries(Object.entries(turned.content).reverse());
+    const files = new Map(here).set(path(), Buffer.from(JSON.stringify({ ...turned, hash: "another" })));
+    expect(await takeIn(db, person, sourceOf(files), AT)).toMatchObject({
+      ok: true,
+      value: { contradictions: [] },
+    });
+  });
+});
+
+test("every place in which a version is named is found, however deep, and of that definition alone", () => {
+  const versions = new Map([["rill@1.8", "1.8-2"]]);
+  const at = (definitionVersion: string, definitionId = "rill") => ({ definitionId, definitionVersion });
+  expect(withVersions(versions, { a: [at("1.8"), at("1.7"), at("1.8", "hollin")], b: null, c: 1 })).toEqual({
+    a: [at("1.8-2"), at("1.7"), at("1.8", "hollin")],
+    b: null,
+    c: 1,
   });
 });
 

@@ -6,6 +6,7 @@ import { tables } from "@/server/database";
 import { storeContent } from "@/server/ledger";
 import { SourceFault } from "./source";
 import type { Taking } from "./taking";
+import { versionKey } from "./versions";
 
 const { record, position } = tables;
 
@@ -87,7 +88,8 @@ async function rowOf(
     firmware: plate.firmware,
     facts: { ...(plate.more as object), axes: plate.axes, options: plate.options },
     definitionId: definition.id,
-    definitionVersion: definition.version,
+    definitionVersion:
+      taking.versions.get(versionKey(definition.id, definition.version)) ?? definition.version,
     hashAll: document.hashAll,
     hashSettings: document.hashSettings,
     expected: document.expected,

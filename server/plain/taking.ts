@@ -3,6 +3,7 @@ import type { Database } from "@/server/database";
 import type { Person } from "@/server/people";
 import { addDocs, PEOPLE_COLUMNS, type Doc, type Kind } from "./kinds";
 import { SourceFault, type Source } from "./source";
+import { withVersions } from "./versions";
 
 /** What taking an export in came to. */
 export interface TakenIn {
@@ -22,6 +23,8 @@ export class Taking {
   plant: string | undefined;
   /** Accounts of what came in that are other accounts here. */
   readonly people = new Map<string, string>();
+  /** Versions of definitions that came in and are called otherwise here, by `versionKey`. */
+  readonly versions = new Map<string, string>();
   readonly taken: TakenIn = {
     plants: [],
     plantIds: [],
@@ -60,7 +63,7 @@ export class Taking {
 
   /** A doc with the uids and accounts that things have here. */
   mapped(doc: Doc, kind?: Kind): Doc {
-    const mapped: Doc = { ...doc };
+    const mapped: Doc = { ...withVersions(this.versions, doc) };
     // Nothing of an export gets into another plant than its own.
     if (kind?.refs.plant_id !== undefined) mapped.plant_id = this.plant;
     for (const column of Object.keys(kind?.refs ?? {}))
