@@ -23,7 +23,7 @@ import type { Notes } from "./use-notes";
 
 /** About what a desk's screen shows of a sheet, in px. */
 const FIRST_SIGHT = { width: 900, height: 500 };
-const OVERSCAN = 8;
+const OVERSCAN = 4;
 
 export interface RowsHandle {
   /** Brings a line into sight: no further than it must, or into the middle. */

@@ -31,7 +31,6 @@ export function Value({
         {cell.meaning || "–"}
       </span>
     );
-  const [whole, fraction] = split(cell.text);
   const choice = cell.meaning !== "";
   return (
     <span
@@ -80,13 +79,12 @@ export function Value({
         <>
           <span
             className={classes(
-              "grow-0 shrink-0 flex justify-end whitespace-pre",
+              "shrink-0 text-right whitespace-pre",
               narrow ? "min-w-[8ch]" : "min-w-[11ch]",
               source === "draft" && PENCIL,
             )}
           >
-            <span>{whole}</span>
-            <span className="w-[4.2ch] text-left">{fraction}</span>
+            {onPoint(cell.text)}
           </span>
           <span
             className={classes(
@@ -110,8 +108,11 @@ function dotWords(dim?: boolean, hollow?: boolean): string {
 
 const PENCIL = "underline decoration-dashed underline-offset-4";
 
-/** Before and behind the decimal point, so that points stand one under the other; text is not cut. */
-function split(text: string): [string, string] {
-  const at = /^-?\d+\.\d+$/.test(text) ? text.indexOf(".") : -1;
-  return at < 0 ? [text, ""] : [text.slice(0, at), text.slice(at)];
+/** Signs behind a decimal point for which there is room. */
+const BEHIND = 4;
+
+/** A number filled up on its right, so that in figures of one width points stand one under the other; text is filled up likewise. */
+function onPoint(text: string): string {
+  const at = /^-?\d+\.\d+$/.test(text) ? text.indexOf(".") : text.length;
+  return text + " ".repeat(Math.max(0, BEHIND - (text.length - at)));
 }
