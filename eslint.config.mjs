@@ -33,6 +33,16 @@ const config = [
       ],
     },
   },
+  {
+    files: ["app/**", "features/**", "ui/**"],
+    ignores: ["ui/link.tsx"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { name: "next/link", message: "Link from @/ui/link fetches nothing ahead." },
+      ],
+    },
+  },
   { files: ["scripts/**", "bench/**", "demo/**", "simulator/main.ts"], rules: { "no-console": "off" } },
 ];
 export default config;

@@ -1,10 +1,10 @@
-import Link from "next/link";
 import { redirect } from "next/navigation";
 import { currentPerson } from "@/app/_lib/person";
 import { Doorstep, LEAF } from "@/features/people/doorstep";
 import { application } from "@/server/application";
 import { isFirstRun } from "@/server/people";
 import { plantsOf } from "@/server/plant";
+import { Link } from "@/ui/link";
 
 export const dynamic = "force-dynamic";
 

@@ -25,7 +25,6 @@ export async function firstRows(page: Page, address: string, times: number): Pro
     await page.goto(address);
     await page.waitForFunction(() => (window as unknown as Measuring).rowsAt > 0);
     all.push(await page.evaluate(() => (window as unknown as Measuring).rowsAt));
-    // It asks ahead for the pages that it leads to.
     await page.waitForTimeout(REST_MS);
   }
   return all.sort((a, b) => a - b)[Math.floor(times / 2)]!;

@@ -7,11 +7,11 @@ const INES = "ines@tarnhollow.example";
 /** Ines' session, once she has signed in: the same for all tests of this worker. */
 let session: Cookie[] | undefined;
 
-/** Opens the plant's page as Ines; she signs in once. */
+/** Ines is signed in from here on, in a page of this application that shows nothing yet; she fills the form in once. */
 export async function signIn(page: Page): Promise<void> {
   if (session) {
     await page.context().addCookies(session);
-    await page.goto(at("/"));
+    await page.goto("/icon.svg");
   } else {
     await signInAs(page, INES);
     session = await page.context().cookies();
@@ -48,9 +48,9 @@ export async function connect(page: Page, tag: string): Promise<void> {
   await expect(page.getByText(/^Read \d/)).toBeVisible({ timeout: 30_000 });
 }
 
-/** The way to the stand-ins of the plant that a page is on. */
+/** The way to the stand-ins of the plant that a page is on; of the demo plant where it is on none. */
 const cabinetOf = (page: Page): string =>
-  `/api${/^\/plants\/[^/]+/.exec(new URL(page.url()).pathname)![0]}/cabinet`;
+  `/api${/^\/plants\/[^/]+/.exec(new URL(page.url()).pathname)?.[0] ?? at("/")}/cabinet`;
 
 /** Does something at a stand-in's cabinet, through the application's own route. */
 export async function atCabinet(
@@ -95,6 +95,7 @@ export async function lookThrough(page: Page, serial: string): Promise<void> {
 
 /** Lets go of every drive: those of a plant are the same for all its tests. What somebody else connected is asked about first. */
 export async function letGoOfAll(page: Page): Promise<void> {
+  if (!page.url().includes("/plants/")) await page.goto(at("/"));
   // A page that has just come does not know yet which drives there are.
   await expect(page.getByLabel("Live line")).not.toContainText("Asking which drives");
   const drives = page.getByLabel("Live line").getByRole("button", { name: "Let go", includeHidden: true });

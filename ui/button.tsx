@@ -1,9 +1,9 @@
 "use client";
-import Link from "next/link";
 import type { ButtonHTMLAttributes, ReactNode } from "react";
 import { useAwake } from "./awake";
 import { classes } from "./classes";
 import { useKey } from "./keys";
+import { Link } from "./link";
 
 type Rank = "primary" | "plain" | "quiet" | "danger";
 

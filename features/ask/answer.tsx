@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useState } from "react";
 import type { AnswerView } from "@/core/contract";
 import { Offered } from "@/features/house/rights";
@@ -7,6 +6,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { Bulk } from "@/features/sheet/bulk";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
+import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 
 /** As many as are drawn at first. */

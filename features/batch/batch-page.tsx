@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { addressOf, batches, type BatchView } from "@/core/contract";
@@ -10,6 +9,7 @@ import { RehearseAll } from "@/features/rehearsal/rehearse-all";
 import { toParameter, type SheetParameter } from "@/features/restore/parameter";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
+import { Link } from "@/ui/link";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
 import { LookThrough } from "./look-through";

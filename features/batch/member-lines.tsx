@@ -1,10 +1,10 @@
 "use client";
-import Link from "next/link";
 import { OUTCOME_WORDS, type Place } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import type { Batch, Member } from "./use-batch";
 
 /** Each drive of a batch with how it stands, in words; the trouble it met beside it. */

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { batches } from "@/core/contract";
@@ -11,6 +10,7 @@ import { ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import type { ConnectionView } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
+import { Link } from "@/ui/link";
 import { Identity, StandsAt } from "./identity";
 
 /** One connected drive in a few lines, on the bench. */

@@ -1,7 +1,7 @@
-import Link from "next/link";
 import type { ConnectionView } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { counted } from "@/ui/counted";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 
 type DriftView = NonNullable<ConnectionView["drift"]>;

@@ -1,10 +1,10 @@
-import Link from "next/link";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { OPERATION_WORDS } from "@/core/restore";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Aside, Drift, swapped } from "./drift";
 import { Misplaced, Suggested } from "./stands-elsewhere";

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
@@ -15,6 +14,7 @@ import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
 import { BeforeItRuns } from "./before-it-runs";

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { bench, restore, type ConnectionView } from "@/core/contract";
@@ -12,6 +11,7 @@ import { InIt } from "@/features/restore/of-program";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
 export interface KeptView {

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { OUTCOME_TITLES, OUTCOMES } from "@/core/carry-over";
@@ -10,6 +9,7 @@ import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { CarryRow } from "./carry-row";
 import { TargetChoice } from "./target-choice";

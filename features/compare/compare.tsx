@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { PositionLine } from "@/core/contract";
@@ -9,6 +8,7 @@ import { useLive } from "@/features/live/store";
 import type { SheetOf } from "@/features/sheet/leaf";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
 import { Toggle } from "@/ui/toggle";
 import { ByMeaning, type Meaning } from "./by-meaning";

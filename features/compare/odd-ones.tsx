@@ -1,8 +1,8 @@
 "use client";
-import Link from "next/link";
 import { useState } from "react";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
 export interface OddLine {

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { drafts } from "@/core/contract";
@@ -9,6 +8,7 @@ import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 import { BeginFromPlate } from "./begin-from-plate";
 

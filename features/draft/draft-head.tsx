@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { addressOf, carry, papers } from "@/core/contract";
 import { PaperLinks } from "@/features/house/paper-links";
 import { useMay } from "@/features/house/rights";
@@ -7,6 +6,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
@@ -12,6 +11,7 @@ import { useAsked, useSettled } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Select } from "@/ui/select";
 

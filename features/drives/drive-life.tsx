@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
@@ -12,6 +11,7 @@ import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Select } from "@/ui/select";
 import { moment } from "@/ui/when";
 

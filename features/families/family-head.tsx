@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { addressOf, families } from "@/core/contract";
 import type { TripSpec } from "@/core/definition";
@@ -7,6 +6,7 @@ import { ConnectionCard } from "@/features/bench/connection-card";
 import type { CardView } from "@/features/bench/types";
 import { usePlant } from "@/features/house/use-plant";
 import { Choice } from "@/ui/choice";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 
 interface Props {

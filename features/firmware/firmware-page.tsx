@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { ConnectionView } from "@/core/contract";
 import type { LinkSettings } from "@/core/link";
@@ -9,6 +8,7 @@ import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { Button, ButtonLink } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";

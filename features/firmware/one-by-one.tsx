@@ -1,7 +1,7 @@
-import Link from "next/link";
 import type { AxisCourse } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { ButtonLink } from "@/ui/button";
+import { Link } from "@/ui/link";
 
 interface Props {
   tag: string;

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
@@ -8,6 +7,7 @@ import { LiveWarning } from "@/features/bench/live-warning";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 
 /** Lets go of the drive, so that another program has its line. */

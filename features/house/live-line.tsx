@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useEffect } from "react";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { driveKeyOf } from "@/core/drive";
@@ -11,6 +10,7 @@ import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
 import { useLive, useLiveStream } from "@/features/live/store";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 import { clock, duration } from "@/ui/when";
 

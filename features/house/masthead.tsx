@@ -1,8 +1,8 @@
 "use client";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { ChevronDown, Menu } from "lucide-react";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { Link } from "@/ui/link";
 import { Places } from "./places";
 import { plantPath } from "./plant-path";
 import { Search } from "./search";

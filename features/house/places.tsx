@@ -1,7 +1,7 @@
 "use client";
-import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { useMay } from "./rights";
 import { usePlant } from "./use-plant";
 

@@ -1,7 +1,7 @@
-import Link from "next/link";
 import type { InventoryLine } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
 export const GRID =
@@ -19,11 +19,7 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
       <span aria-hidden className="margin-rule h-full" />
       <span role="cell" className="min-w-0">
         {tag ? (
-          <Link
-            href={to(`/positions/${encodeURIComponent(tag)}`)}
-            prefetch={false}
-            className={`font-mono ${link}`}
-          >
+          <Link href={to(`/positions/${encodeURIComponent(tag)}`)} className={`font-mono ${link}`}>
             {tag}
           </Link>
         ) : (
@@ -47,7 +43,6 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
         {serial && (
           <Link
             href={to(`/drives/${encodeURIComponent(definition)}/${encodeURIComponent(serial)}`)}
-            prefetch={false}
             className={`block truncate ${link}`}
           >
             {serial}

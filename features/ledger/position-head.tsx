@@ -1,8 +1,8 @@
-import Link from "next/link";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { Why } from "@/features/plant/next-step";
 import { VerdictMark, VERDICT_WORDS } from "@/features/plant/verdict";
+import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 import type { PositionView } from "./types";
 

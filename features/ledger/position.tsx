@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
@@ -19,6 +18,7 @@ import { Sheet } from "@/features/sheet/sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
+import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { Spread } from "@/ui/spread";
 import { Labels } from "./labels";

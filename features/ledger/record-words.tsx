@@ -1,7 +1,7 @@
 "use client";
-import Link from "next/link";
 import { usePlant } from "@/features/house/use-plant";
 import { counted } from "@/ui/counted";
+import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 import { moment } from "@/ui/when";
 import type { RecordView } from "./types";

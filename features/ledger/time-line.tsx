@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { OPERATION_WORDS } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 import { OUTCOME_WORDS, type ReceiptLine, type RecordView } from "./types";
 

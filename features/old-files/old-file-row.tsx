@@ -1,10 +1,10 @@
 "use client";
 import { ChevronDown, ChevronRight } from "lucide-react";
-import Link from "next/link";
 import { useState } from "react";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 import { moment } from "@/ui/when";
 import { Details } from "./details";

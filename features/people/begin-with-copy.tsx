@@ -1,11 +1,11 @@
 "use client";
-import Link from "next/link";
 import { useState } from "react";
 import { archive } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { sendFile } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 import { LEAF } from "./doorstep";

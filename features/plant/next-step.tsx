@@ -1,6 +1,6 @@
-import Link from "next/link";
 import type { PositionLine } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
+import { Link } from "@/ui/link";
 
 type Reason = PositionLine["reasons"][number];
 
@@ -47,7 +47,6 @@ export function Why({ tag, reasons }: { tag: string; reasons: Reason[] }) {
       {rest.length > 0 && <span className="text-soft whitespace-nowrap">and {rest.length} more</span>}
       <Link
         href={to(wayOf(tag, first.next))}
-        prefetch={false}
         className="whitespace-nowrap underline underline-offset-4 decoration-copper"
       >
         {first.next.text}

@@ -1,6 +1,5 @@
 "use client";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { ledger, type PositionWindow } from "@/core/contract";
 import { VERDICTS, type Thresholds, type Verdict } from "@/core/readiness";
@@ -13,6 +12,7 @@ import { MakePractice } from "@/features/practice/make-practice";
 import { ButtonLink } from "@/ui/button";
 import { Choice } from "@/ui/choice";
 import { FindField } from "@/ui/find-field";
+import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
 import { Select } from "@/ui/select";
 import { usePhone } from "@/ui/use-phone";

@@ -1,6 +1,6 @@
-import Link from "next/link";
 import type { ConnectionView, PositionLine, VerdictCounts } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
+import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 import { Why } from "./next-step";
 import { VerdictMark, VerdictStrip } from "./verdict";
@@ -41,11 +41,7 @@ export function PositionRow({
   const href = to(`/positions/${encodeURIComponent(tag)}`);
   const name = (
     <>
-      <Link
-        href={href}
-        prefetch={false}
-        className="font-mono hover:underline underline-offset-4 decoration-copper"
-      >
+      <Link href={href} className="font-mono hover:underline underline-offset-4 decoration-copper">
         {tag}
       </Link>
       {live && <Connected view={live} />}
@@ -83,7 +79,6 @@ export function PositionRow({
       <Link
         role="gridcell"
         href={href}
-        prefetch={false}
         title={`${about}; ${fitted}`}
         className="truncate hover:underline underline-offset-4 decoration-copper"
       >

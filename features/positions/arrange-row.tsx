@@ -1,10 +1,10 @@
 import { useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
-import Link from "next/link";
 import type { PositionLine } from "@/core/contract";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 
 interface Props {
   line: PositionLine;
@@ -59,7 +59,6 @@ export function ArrangeRow({ line, chosen, onChoose, onChange, onRetire, onBring
       )}
       <Link
         href={to(`/positions/${encodeURIComponent(line.tag)}`)}
-        prefetch={false}
         className="font-mono w-24 truncate hover:underline underline-offset-4"
       >
         {line.tag}

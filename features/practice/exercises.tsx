@@ -1,6 +1,5 @@
 "use client";
 import { useQueryClient } from "@tanstack/react-query";
-import Link from "next/link";
 import { useState } from "react";
 import { practice, type ExerciseView } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
@@ -9,6 +8,7 @@ import { useAskFirst } from "@/features/live/ask-first";
 import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";

@@ -1,7 +1,7 @@
 "use client";
-import Link from "next/link";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { Link } from "@/ui/link";
 
 /** Above every page of the practice plant, on paper too: nobody takes a stand-in for a drive. */
 export function PracticeMark() {

@@ -1,10 +1,10 @@
 "use client";
-import Link from "next/link";
 import type { RehearsalContent } from "@/core/contract";
 import { LEFT_OUT, RESULT_WORDS, type LeftOutReason, type ParameterResult } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { duration, moment } from "@/ui/when";
 
 export interface RehearsedRow {

@@ -1,10 +1,10 @@
 "use client";
-import Link from "next/link";
 import { useState } from "react";
 import { rehearsals } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 
 /** Rehearses several restores that wait to be looked through, one after the other, and says which came of which. */
 export function RehearseAll({

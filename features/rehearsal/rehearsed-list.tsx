@@ -1,6 +1,6 @@
 "use client";
-import Link from "next/link";
 import { usePlant } from "@/features/house/use-plant";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 
 export interface RehearsedView {

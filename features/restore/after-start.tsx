@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { checklists, type ConnectionView } from "@/core/contract";
@@ -9,6 +8,7 @@ import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { bench, restore } from "@/core/contract";
@@ -15,6 +14,7 @@ import { BeforeWork } from "@/features/positions/before-work";
 import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { RehearsedList, type RehearsedView } from "@/features/rehearsal/rehearsed-list";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";

@@ -1,7 +1,7 @@
 "use client";
-import Link from "next/link";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import type { LiveRestore } from "./use-restore";
 import { Truth } from "./write-progress";

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useMemo } from "react";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import {
@@ -14,6 +13,7 @@ import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { BeforeWork } from "@/features/positions/before-work";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import { usePlant } from "@/features/house/use-plant";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 
 export interface PreparedView {

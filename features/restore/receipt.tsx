@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import type { Checklist } from "@/core/checklist";
 import { addressOf, files as ways, papers, type ReceiptContent } from "@/core/contract";
 import { driveKeyOf, driveWords, ownDefinitionId } from "@/core/drive";
@@ -29,6 +28,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { duration, moment } from "@/ui/when";
 import { AfterStart, type AfterStartView } from "./after-start";

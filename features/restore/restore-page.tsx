@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useMemo } from "react";
 import type { RestoreDetail } from "@/core/contract";
 import { CHANGED_BY_DRIVE, EXCHANGED_TEXT, newParts, partWords, worksByItself } from "@/core/restore";
@@ -8,6 +7,7 @@ import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { BeforeWork } from "@/features/positions/before-work";
+import { Link } from "@/ui/link";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
 import { Halt } from "./halt";

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { addressOf, rounds as ways } from "@/core/contract";
 import { Offered } from "@/features/house/rights";
@@ -8,6 +7,7 @@ import { act } from "@/features/live/ask";
 import { useRefresh } from "@/features/live/use-refresh";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 import { Walk, type WalkState } from "./walk";
 

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { rounds as ways } from "@/core/contract";
@@ -9,6 +8,7 @@ import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { day } from "@/ui/when";
 

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { rounds as ways, type ConnectionView } from "@/core/contract";
@@ -9,6 +8,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Select } from "@/ui/select";
 
 export interface WalkState {

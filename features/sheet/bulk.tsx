@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useState } from "react";
 import { drafts, type BulkView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
@@ -9,6 +8,7 @@ import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 
 /** The same change drafted at several positions: first what it would be and break at each, then a draft at each. Written to no drive. */
 export function Bulk({

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { sheets, type ParameterView } from "@/core/contract";
 import { Offered } from "@/features/house/rights";
@@ -8,6 +7,7 @@ import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { counted } from "@/ui/counted";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 import { Bulk } from "./bulk";
 import { StepChart } from "./step-chart";

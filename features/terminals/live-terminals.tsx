@@ -1,9 +1,9 @@
 "use client";
-import Link from "next/link";
 import { bench } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { again } from "@/features/live/again";
 import { useAsked } from "@/features/live/query";
+import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
 import { clock } from "@/ui/when";
 import { TerminalList } from "./terminal-list";

@@ -1,8 +1,8 @@
-import Link from "next/link";
 import { Doorstep, LEAF } from "@/features/people/doorstep";
 import { Join } from "@/features/people/join";
 import { application } from "@/server/application";
 import { invitationOf } from "@/server/people";
+import { Link } from "@/ui/link";
 
 export const metadata = { title: "Choose a password", referrer: "no-referrer" };
 export const dynamic = "force-dynamic";

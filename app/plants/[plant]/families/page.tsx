@@ -1,10 +1,10 @@
-import Link from "next/link";
 import { familyView } from "@/app/_lib/family-view";
 import { page } from "@/app/_lib/page";
 import { plantPath } from "@/features/house/plant-path";
 import { Offered } from "@/features/house/rights";
 import { positionsByDefinition } from "@/server/plant";
 import { ButtonLink } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
 const { Page, generateMetadata } = page("see", {

@@ -1,10 +1,10 @@
-import Link from "next/link";
 import { between } from "@/app/_lib/days";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { plantPath } from "@/features/house/plant-path";
 import { JournalFilter } from "@/features/journal/journal-filter";
 import { journalPeople, readJournal } from "@/server/journal";
+import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
 

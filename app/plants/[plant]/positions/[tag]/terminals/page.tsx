@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
@@ -6,6 +5,7 @@ import { terminalsOf } from "@/core/terminal";
 import { plantPath } from "@/features/house/plant-path";
 import { TerminalList } from "@/features/terminals/terminal-list";
 import { recordAt, recordColumn } from "@/server/ledger";
+import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
 
