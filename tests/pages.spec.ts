@@ -15,6 +15,7 @@ test("the first page carries less than 300 kB of program, and nothing that check
   page,
 }) => {
   await signIn(page);
+  await page.goto(at("/"));
   const html = await (await page.request.get(at("/"))).text();
   const programs = [...html.matchAll(/<script src="(\/_next\/static\/[^"?]+)/g)].map(([, path]) => path!);
   expect(programs.length).toBeGreaterThan(5);

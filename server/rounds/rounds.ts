@@ -132,7 +132,8 @@ export async function findRound(db: Database, plantId: number, id: number) {
   };
 }
 
-const RESULTS: RoundState[] = ["unchanged", "changed"];
+/** What a position came to in a round, once its drive was read and kept. */
+export const RESULTS: RoundState[] = ["unchanged", "changed"];
 
 /** Writes down how it went at a position. A record that is there already stays when this says less; false then. */
 export async function noteLine(

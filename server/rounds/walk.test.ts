@@ -180,3 +180,42 @@ test("on a serial port the next drive may speak at another speed: it is found as
   await until(plant, () => atCable() === "OH-P");
   expect(app.bench.list().map((each) => each.identity.serial)).toEqual(["OH-P"]);
 });
+
+test("behind a gateway several answer at once: what is kept makes room for the next that is left, and the last one stays", async () => {
+  const { app, person } = plant;
+  const line = new StandInLine({
+    id: "gateway",
+    title: "gateway",
+    port: 0,
+    baud: 0,
+    gateway: true,
+    kind: "rtu-over-tcp",
+  });
+  ports.push(line);
+  const settings = linkTo("rtu-over-tcp", await line.open());
+  for (const [serial, address] of [
+    ["FR-A", 1],
+    ["FR-B", 5],
+  ] as const)
+    line.add(new StandInDrive(rill, { rating: "R-030", firmware: "4.4", serial, values: { "1n": address } }));
+  const [row] = await app.db
+    .insert(tables.link)
+    .values({ plantId: 1, name: "The gateway", key: linkKey(settings), settings })
+    .returning();
+  await app.db.update(tables.position).set({ linkId: row!.id });
+  expect((await app.walks.begin(person, 1, round, row!.id)).ok).toBe(true);
+  await until(plant, () => atCable() === "FR-A");
+  const first = app.bench.find(app.walks.view(round)!.connectionId!)!;
+  await until(plant, () => first.position?.tag === "KL-03");
+  // Until it is kept it stays, whoever answers beside it.
+  expect(app.bench.list()).toEqual([first]);
+  await app.bench.record(person, first, plant.positionId);
+  await until(plant, () => atCable() === "FR-B");
+  const second = app.bench.find(app.walks.view(round)!.connectionId!)!;
+  await until(plant, () => second.position?.tag === "KL-04");
+  expect(app.bench.list()).toEqual([second]);
+  await app.bench.record(person, second, second.position!.id);
+  const { lines } = (await findRound(app.db, 1, round))!;
+  expect(lines.map((each) => each.state)).toEqual(["changed", "changed"]);
+  expect(app.walks.view(round)?.connectionId).toBe(second.id);
+});

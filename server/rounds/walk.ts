@@ -1,16 +1,18 @@
-import { and, eq, isNull, notInArray } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
-import { likelyUnits, linkKey, serialText, waysOnCable, type LinkSettings } from "@/core/link";
+import { linkKey, serialText, waysOnCable, type LinkSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
 import { inBackground } from "@/server/background";
 import type { Bench, Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
-import { IMPORTANCE, type Links } from "@/server/link";
+import type { Links } from "@/server/link";
 import type { Person } from "@/server/people";
+import { nextBeside, whoAnswers } from "./knocks";
+import { RESULTS } from "./rounds";
 
-const { round, roundPosition, position, link } = tables;
+const { round, roundPosition, link } = tables;
 
 interface Parts {
   db: Database;
@@ -26,7 +28,8 @@ interface Parts {
 /** So many pauses long a lost drive is waited for, before the cable is taken to be moved on to one that may speak otherwise. */
 const PATIENCE = 25;
 
-const SILENCE = new Set(["silence", "gateway-silent"]);
+/** So many pauses lie between two looks whether another drive of the round answers beside the one that is done with. */
+const BESIDE = 5;
 
 /** A walk as its round's page shows it. */
 export interface WalkView {
@@ -138,7 +141,7 @@ export class Walks {
     await bench.tellDefinitions();
     const { signal } = walk.stop;
     while (!signal.aborted) {
-      const { at, said } = await this.whoAnswers(walk);
+      const { at, said } = await whoAnswers(this.parts, walk);
       if (signal.aborted) return;
       if (at === undefined) {
         this.say(walk, said);
@@ -167,6 +170,7 @@ export class Walks {
     const { bench, shelf, clock, pauseMs } = this.parts;
     const { signal } = walk.stop;
     let there = clock.now();
+    let lookedBeside = there;
     for (;;) {
       const connection = bench.find(walk.connectionId!);
       if (!connection || signal.aborted) return "let-go";
@@ -174,55 +178,31 @@ export class Walks {
       if (connection.phase !== "connected" && !(await this.isRestored(connection))) {
         if (connection.phase === "other-drive") return "gone";
         // One that is lost may be back in a moment: it is gone once another answers elsewhere.
-        const next = await this.whoAnswers(walk, connection);
+        const next = await whoAnswers(this.parts, walk, connection);
         if (next.at !== undefined && bench.find(connection.id)?.phase !== "connected") return "gone";
         // Who speaks otherwise is not heard while the port is held for it. What was read of it is kept, should it come back.
         const long = clock.now() - there > PATIENCE * pauseMs;
         if (long && waysOnCable(connection.address.link, shelf.all).length > 1) return "gone";
       } else there = clock.now();
+      // Behind a gateway several answer at once: once this one is kept, the next of the round comes without a hand on the cable.
+      if (connection.phase === "connected" && clock.now() - lookedBeside > BESIDE * pauseMs) {
+        lookedBeside = clock.now();
+        if ((await this.isDone(walk, connection)) && (await nextBeside(this.parts, walk, connection)))
+          return "gone";
+      }
       await this.pause(signal);
     }
   }
 
-  /** Knocks where the next drive is likely to answer: where those left of the round do, where families leave the factory, at lone addresses. */
-  private async whoAnswers(
-    walk: Walk,
-    lost?: Connection,
-  ): Promise<{ at?: { link: LinkSettings; unit: number }; said: string }> {
-    const { shelf, links } = this.parts;
-    const left = await this.unitsLeft(walk.roundId);
-    // While a lost drive is waited for, the port speaks as it does.
-    const ways = lost ? [lost.address.link] : waysOnCable(walk.settings, shelf.all);
-    let said = "";
-    for (const [i, link] of ways.entries())
-      for (const unit of likelyUnits(link, shelf.all, left).filter((each) => each !== lost?.unit)) {
-        if (walk.stop.signal.aborted) break;
-        const knocked = await links.ask("knock", {
-          link,
-          unit,
-          importance: IMPORTANCE.reading,
-          quick: true,
-        });
-        if (!knocked.ok) return { said: `${knocked.trouble.text} ${knocked.trouble.remedy}` };
-        if (knocked.value.answered) return { at: { link, unit }, said: "" };
-        // Silence is what a cable in the hand says; anything else is worth saying, if it is spoken to as the cable is set.
-        const [advice] = knocked.value.advice;
-        if (advice && i === 0 && !SILENCE.has(advice.id)) said = `${advice.title} ${advice.means}`;
-      }
-    return { said };
-  }
-
-  /** Addresses that drives have which are left of a round. */
-  private async unitsLeft(roundId: number): Promise<number[]> {
-    const rows = await this.parts.db
-      .selectDistinct({ unit: position.unitAddress })
+  /** Whether a drive's position is done with in the round, and nothing goes on with the drive. */
+  private async isDone(walk: Walk, connection: Connection): Promise<boolean> {
+    const { position } = connection;
+    if (!position || (await this.isRestored(connection))) return false;
+    const [row] = await this.parts.db
+      .select({ state: roundPosition.state })
       .from(roundPosition)
-      .innerJoin(position, eq(position.id, roundPosition.positionId))
-      .where(
-        and(eq(roundPosition.roundId, roundId), notInArray(roundPosition.state, ["unchanged", "changed"])),
-      )
-      .orderBy(position.unitAddress);
-    return rows.flatMap((each) => each.unit ?? []);
+      .where(and(eq(roundPosition.roundId, walk.roundId), eq(roundPosition.positionId, position.id)));
+    return row !== undefined && RESULTS.includes(row.state);
   }
 
   private async isRestored({ driveKey }: Connection): Promise<boolean> {
