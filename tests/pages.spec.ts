@@ -154,6 +154,7 @@ test("the twin that was set differently is ringed", async ({ page }) => {
 
 test("what one click would mend: a round over all positions that want to be read", async ({ page }) => {
   await signIn(page);
+  await page.goto(at("/"));
   const mend = page.getByRole("group", { name: "What one click would mend" });
   const button = mend.getByRole("button", { name: /Begin a round over \d+ positions to be read/ });
   const count = /\d+/.exec((await button.textContent())!)![0];
