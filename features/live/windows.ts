@@ -67,11 +67,12 @@ export function useWindows<P, Q, A extends Part>(
     const part = parts.find((each) => index >= each.from && index < each.from + each.lines.length);
     return part?.lines[index - part.from];
   };
+  const why = results.find((each) => each.error)?.error?.message;
   return {
     head: parts[0]!,
     lineAt,
     show,
-    trouble: results.find((each) => each.error)?.error?.message,
+    trouble: why === undefined || here.length > 0 ? why : `${why} What stands here is from before.`,
   };
 }
 
