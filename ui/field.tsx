@@ -26,7 +26,7 @@ export function Field({
         </p>
       )}
       {error && (
-        <p id={`${id}error`} role="alert" className="text-sm text-vermilion mt-1">
+        <p id={`${id}error`} role="alert" className="text-sm text-ochre mt-1">
           {error}
         </p>
       )}

@@ -1,4 +1,5 @@
 import {
+  cannotHold,
   checkRange,
   emptyRaw,
   floatOf,
@@ -65,8 +66,7 @@ export function fromPhysical(to: Parameter, { num, den }: Rational): Carried {
   const raw = isWide(to.type) ? held.toString() : Number(held);
   const there = within(to, raw);
   if (there.kind !== "same") return there;
-  if (held !== rounded)
-    return { kind: "nearest", raw, by: "range", why: `${to.code} cannot hold so large a number.` };
+  if (held !== rounded) return { kind: "nearest", raw, by: "range", why: cannotHold(to, rounded) };
   if (exact.den !== 1n)
     return {
       kind: "nearest",

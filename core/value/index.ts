@@ -45,6 +45,7 @@ export {
 export { REGISTER_ORDERS, type RegisterOrder } from "./register-order";
 export { decimalsFor, floatText, physicalNumber, physicalRational, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
+export { cannotHold } from "./cannot-hold";
 export { parseValue, toRaw, type Parsed } from "./parse";
 export { veiled } from "./veiled";
 export { checkRange } from "./range";

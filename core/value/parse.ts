@@ -1,3 +1,4 @@
+import { cannotHold } from "./cannot-hold";
 import type { Parameter } from "./parameter";
 import {
   parseRational,
@@ -23,7 +24,7 @@ const yes = (raw: RawValue): Parsed => ({ ok: true, raw });
 export function parseValue(parameter: Parameter, typed: string): Parsed {
   const text = typed.trim();
   if (isText(parameter.type)) return parseText(parameter, typed);
-  if (text === "") return no("Nothing was typed. Type a value, or Esc to leave it as it is.");
+  if (text === "") return no("Nothing was typed.");
   if (parameter.choices) return parseChoice(parameter, text);
   if (isBits(parameter.type)) return parseBits(text, 8 * byteCount(parameter.type));
   const match = /^([-+]?[\d.]+(?:e[-+]?\d+)?)\s*(.*)$/i.exec(text.replace(",", "."));
@@ -97,6 +98,6 @@ export function toRaw(parameter: Parameter, physical: Rational): Parsed {
     );
   }
   const bounds = rawBounds(parameter.type)!;
-  if (raw < bounds.min || raw > bounds.max) return no(`${parameter.code} cannot hold so large a number.`);
+  if (raw < bounds.min || raw > bounds.max) return no(cannotHold(parameter, raw));
   return yes(isWide(parameter.type) ? raw.toString() : Number(raw));
 }

@@ -117,7 +117,9 @@ describe("what a person types", () => {
     ["13r", "9", /none of the choices/],
     ["1a", "far too long a name", /At most 16/],
     ["7t", "0x10000", /does not fit in 16 bits/],
-    ["4f", "99999", /so large/],
+    ["4f", "99999", /^4f cannot hold more than 655\.35 Hz\.$/],
+    ["4f", "-1", /^4f cannot hold less than 0\.00 Hz\.$/],
+    ["8f", "-400", /^8f cannot hold less than -327\.68 /],
   ])("%s: %p is refused, and says why", (code, typed, reason) => {
     const parsed = parseValue(parameter(code), typed);
     expect(parsed.ok).toBe(false);

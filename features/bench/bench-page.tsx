@@ -132,7 +132,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
             </Button>
           </form>
           {complaint && (
-            <p role="alert" className="mt-2 text-[15px] text-vermilion">
+            <p role="alert" className="mt-2 text-[15px] text-ochre">
               {complaint}
             </p>
           )}

@@ -59,7 +59,7 @@ export function BeginFromPlate({
           It begins with the factory default of that rating. What the plate does not tell stays open and is
           settled when the drive is connected.
         </p>
-        {asked && !asked.ok && <p className="text-vermilion">{asked.trouble.text}</p>}
+        {asked && !asked.ok && <p className="text-ochre">{asked.trouble.text}</p>}
         {stored.length > 0 && (
           <Select
             label="A drive in store"

@@ -163,7 +163,7 @@ function Form({ draft, value, leave, go, onChanged }: Omit<Props, "code"> & { va
         </Button>
       )}
       {trouble && (
-        <p role="alert" className="basis-full text-vermilion">
+        <p role="alert" className="basis-full text-ochre">
           {trouble.text} {trouble.remedy}
         </p>
       )}

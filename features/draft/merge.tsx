@@ -96,7 +96,7 @@ export function MergeDraft({
             newer={merge.record}
           />
           {trouble && (
-            <p role="alert" className="text-vermilion">
+            <p role="alert" className="text-ochre">
               {trouble.text} {trouble.remedy}
             </p>
           )}

@@ -145,7 +145,7 @@ export function Several({
           </>
         )}
         {trouble && (
-          <p role="alert" className="text-vermilion">
+          <p role="alert" className="text-ochre">
             {trouble.text} {trouble.remedy}
           </p>
         )}

@@ -147,7 +147,7 @@ export function StartPage({ draft, place, places, sections, notAsked }: Props) {
             {`, ${counted(open, "question")} open.`}
             {faults.length > 0 && <span className="text-ochre"> {faults.join(" ")}</span>}
             {wrong > 0 && (
-              <span className="text-vermilion">
+              <span className="text-ochre">
                 {" "}
                 {counted(wrong, "answer")} cannot be taken as it stands.
               </span>
@@ -220,7 +220,7 @@ function Question({
       </div>
       <div className="text-[14px] sm:pt-5">
         {chosen?.about && <p className="text-soft">{chosen.about}</p>}
-        {wrong && answer.trim() !== "" && <p className="text-vermilion">{wrong}</p>}
+        {wrong && answer.trim() !== "" && <p className="text-ochre">{wrong}</p>}
         {sets.map((each) => (
           <p key={each.code}>
             sets <span className="font-mono">{each.code}</span> {each.name}:{" "}

@@ -175,7 +175,7 @@ export function ImportIdentity({ identity, canopen, modbus, waiting, onChange }:
         )}
       </div>
       {trouble && (
-        <p role="alert" className="text-vermilion text-[15px]">
+        <p role="alert" className="text-ochre text-[15px]">
           {trouble}
         </p>
       )}

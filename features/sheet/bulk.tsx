@@ -161,7 +161,7 @@ export function Bulk({
           </>
         )}
         {trouble && (
-          <p role="alert" className="text-vermilion">
+          <p role="alert" className="text-ochre">
             {trouble.text} {trouble.remedy}
           </p>
         )}

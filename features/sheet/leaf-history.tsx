@@ -93,7 +93,7 @@ export function Elsewhere({
     <section aria-label="At other positions" className="mt-3 border-t border-hairline pt-2">
       {!open && <Button onClick={() => setOpen(true)}>At other positions</Button>}
       {open && <h4 className="font-semibold">At other positions</h4>}
-      {asked && !asked.ok && <p className="text-vermilion">{asked.trouble.text}</p>}
+      {asked && !asked.ok && <p className="text-ochre">{asked.trouble.text}</p>}
       {asked?.ok && others.length === 0 && (
         <p className="text-soft">No other position has a record of this family.</p>
       )}

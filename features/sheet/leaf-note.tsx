@@ -132,7 +132,7 @@ function Write({
         className="w-full rounded-page border border-hairline bg-paper p-2"
       />
       {trouble && (
-        <p role="alert" className="text-vermilion">
+        <p role="alert" className="text-ochre">
           {trouble.text} {trouble.remedy}
         </p>
       )}

@@ -79,7 +79,7 @@ export function Leaf({
         </Button>
       </div>
       {asked && !asked.ok && (
-        <p className="text-vermilion">
+        <p className="text-ochre">
           {asked.trouble.text} {asked.trouble.remedy}
         </p>
       )}

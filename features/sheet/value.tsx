@@ -78,13 +78,10 @@ export function Value({
       {!cell.words && (
         <>
           <span
-            className={classes(
-              "shrink-0 text-right whitespace-pre",
-              narrow ? "min-w-[8ch]" : "min-w-[11ch]",
-              source === "draft" && PENCIL,
-            )}
+            className={classes("shrink-0 text-right whitespace-pre", narrow ? "min-w-[8ch]" : "min-w-[11ch]")}
           >
-            {onPoint(cell.text)}
+            {source === "draft" ? <span className={PENCIL}>{cell.text}</span> : cell.text}
+            {behindPoint(cell.text)}
           </span>
           <span
             className={classes(
@@ -111,8 +108,8 @@ const PENCIL = "underline decoration-dashed underline-offset-4";
 /** Signs behind a decimal point for which there is room. */
 const BEHIND = 4;
 
-/** A number filled up on its right, so that in figures of one width points stand one under the other; text is filled up likewise. */
-function onPoint(text: string): string {
+/** Blanks behind a number, so that in figures of one width points stand one under the other; behind text likewise. */
+function behindPoint(text: string): string {
   const at = /^-?\d+\.\d+$/.test(text) ? text.indexOf(".") : text.length;
-  return text + " ".repeat(Math.max(0, BEHIND - (text.length - at)));
+  return " ".repeat(Math.max(0, BEHIND - (text.length - at)));
 }
