@@ -184,7 +184,7 @@ export class Walks {
         const long = clock.now() - there > PATIENCE * pauseMs;
         if (long && waysOnCable(connection.address.link, shelf.all).length > 1) return "gone";
       } else there = clock.now();
-      // Behind a gateway several answer at once: once this one is kept, the next of the round comes without a hand on the cable.
+      // Behind a gateway several answer at once: once this one is kept, the next of the round comes without anybody touching the cable.
       if (connection.phase === "connected" && clock.now() - lookedBeside > BESIDE * pauseMs) {
         lookedBeside = clock.now();
         if ((await this.isDone(walk, connection)) && (await nextBeside(this.parts, walk, connection)))
