@@ -14,10 +14,20 @@ const AXIS = 0x800;
 
 /** Whether an object is a command whatever a file says of it, on any axis; `address` is the index times 256 plus the sub-index. */
 export function isCommandObject(address: number): boolean {
-  const index = address >>> 8;
-  const profile = index >= PROFILE && index <= PROFILE_END;
-  return COMMAND_OBJECTS.has(profile ? PROFILE + ((index - PROFILE) % AXIS) : index);
+  return COMMAND_OBJECTS.has(onFirstAxis(address >>> 8));
 }
+
+/**
+ * Whether an object chooses in which mode a drive runs (CiA 402-2, 6060), on any axis: a setting, but under a drive that runs it changes at once what set-points mean.
+ * `address` as above.
+ */
+export function choosesMode(address: number): boolean {
+  return onFirstAxis(address >>> 8) === 0x6060;
+}
+
+/** The index that an object of whatever axis has on the first one. */
+const onFirstAxis = (index: number): number =>
+  index >= PROFILE && index <= PROFILE_END ? PROFILE + ((index - PROFILE) % AXIS) : index;
 
 /** These name a command or a set-point, of whatever quantity. */
 const ALWAYS =

@@ -2,7 +2,7 @@
 export { addressOf, axisShift, objectText } from "./address";
 export { checkParameter } from "./check";
 export type { Fate } from "./file/signs";
-export { isCommandObject, soundsLikeCommand, soundsLikeSecret } from "./commands";
+export { choosesMode, isCommandObject, soundsLikeCommand, soundsLikeSecret } from "./commands";
 export type { Definition, Fitting, Group } from "./definition";
 export { DefinitionError, type DefinitionFault } from "./fault";
 export { compareFirmware, firmwareFits } from "./firmware";

@@ -107,6 +107,21 @@ describe("what is taken", () => {
     expect(made.file.state).toMatchObject({ running: { address: "6041.00", bit: 2 } });
     expect(made.notes).toEqual([]);
   });
+  test("the mode of operation is a setting that is written only while the motor stands, on every axis, and it is said", () => {
+    const made = imported(
+      HEAD +
+        object("6060", "DataType=2\nAccessType=rw") +
+        object("6860", "DataType=2\nAccessType=rw") +
+        object("6061", "DataType=2\nAccessType=ro"),
+    );
+    const { byCode } = loadDefinition(JSON.stringify(made.file), "wren");
+    expect(["6060.00", "6860.00", "6061.00"].map((code) => byCode.get(code)!.effect)).toEqual([
+      "stopped-only",
+      "stopped-only",
+      "at-once",
+    ]);
+    expect(noteOn(made, /chooses the mode/)).toHaveLength(2);
+  });
   test("what depends on the node's address is worked out for the usual one", () => {
     const made = imported(
       `${HEAD}${object("1400", "ObjectType=9\nSubNumber=1")}${object("1400sub1", "DataType=7\nAccessType=rw\nDefaultValue=$NODEID+0x200")}`,

@@ -1,4 +1,4 @@
-import type { IdentityField, ParameterSpec } from "@/core/definition";
+import { choosesMode, type IdentityField, type ParameterSpec } from "@/core/definition";
 import { floatOf, floatText, isFloat, isText, rawBounds, type ParameterKind } from "@/core/value";
 import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
@@ -107,6 +107,16 @@ function parameterOf(object: EdsObject, node: number, notes: LineNote[]): Parame
   if (access !== "rw") spec.readOnly = true;
   const command = asCommand(spec, object.line, index * 256 + sub);
   if (command) notes.push(command);
+  if (choosesMode(index * 256 + sub) && !spec.readOnly) {
+    spec.effect = "stopped-only";
+    notes.push({
+      line: object.line,
+      verdict: "note",
+      what: `${code} ${spec.name}`,
+      reason: "It chooses the mode: under a drive that runs, its set-points mean something else at once.",
+      remedy: "It is a setting that is written only while the motor stands.",
+    });
+  }
   const say = (what: string, reason: string, remedy: string): void => {
     notes.push({ line: object.line, verdict: "changed", what: `${code} ${what}`, reason, remedy });
   };

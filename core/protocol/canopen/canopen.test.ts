@@ -51,6 +51,13 @@ describe("lines of the gateway", () => {
     );
   });
   test.each([
+    ["[7] 4 r 0x2040 0x01 b", { kind: "read", index: 0x2040, sub: 1, type: "u8" }],
+    ["[7] 4 w 0x2040 0x01 b 1", { kind: "write", index: 0x2040, sub: 1, type: "u8", raw: 1 }],
+    ["[7] 4 w 0x2040 0x01 b 2", undefined],
+  ])("a boolean is one byte that is 0 or 1: %s", (line, question) => {
+    expect(decodeCommand(line)?.question).toEqual(question);
+  });
+  test.each([
     ["[7] OK", { kind: "done", sequence: 7 }],
     ["[7] ERROR: 0x06090011", { kind: "error", sequence: 7, code: 0x06090011 }],
     ["[7] error:103", { kind: "error", sequence: 7, code: 103 }],

@@ -51,7 +51,11 @@ const TYPES: Record<ValueType, string> = {
   octets: "os",
 };
 
+/** A boolean (CiA 309-3, data type `b`) takes one byte on the way (CiA 301, 7.1.4.2), of which it is the lowest bit. */
+const BOOLEAN = "b";
+
 const BY_NAME: Record<string, ValueType> = {
+  [BOOLEAN]: "u8",
   u8: "u8",
   i8: "i8",
   u16: "u16",
@@ -96,6 +100,7 @@ export function decodeCommand(
   const place = { sequence: Number(match[1]), net: Number(match[2] ?? 0), node: Number(match[3]) };
   if (match[4]!.toLowerCase().startsWith("r")) return { ...place, question: { kind: "read", ...base } };
   const raw = decodeValue(type, match[8] ?? "");
+  if (match[7]!.toLowerCase() === BOOLEAN && raw !== 0 && raw !== 1) return undefined;
   return raw === undefined ? undefined : { ...place, question: { kind: "write", ...base, raw } };
 }
 
