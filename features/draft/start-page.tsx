@@ -147,10 +147,7 @@ export function StartPage({ draft, place, places, sections, notAsked }: Props) {
             {`, ${counted(open, "question")} open.`}
             {faults.length > 0 && <span className="text-ochre"> {faults.join(" ")}</span>}
             {wrong > 0 && (
-              <span className="text-ochre">
-                {" "}
-                {counted(wrong, "answer")} cannot be taken as it stands.
-              </span>
+              <span className="text-ochre"> {counted(wrong, "answer")} cannot be taken as it stands.</span>
             )}
           </p>
           {faults.length > 0 && (

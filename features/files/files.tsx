@@ -1,7 +1,7 @@
 "use client";
 import { FileText, Paperclip } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { toast } from "sonner";
 import {
   addressOf,
@@ -42,9 +42,17 @@ export function Files({ files, owner, words }: Props) {
   const [sent, setSent] = useState<number>();
   const [over, setOver] = useState(false);
   const [withdrawing, setWithdrawing] = useState<FileView>();
+  /** Somebody left it while files were on their way: what is under way comes to its end, and no more goes. */
+  const left = useRef(false);
+  const leave = (): void => {
+    left.current = true;
+    setChosen([]);
+  };
   const send = async (): Promise<void> => {
     let done = 0;
+    left.current = false;
     for (const { file, path } of chosen) {
+      if (left.current) break;
       setSent(done);
       const folder = path.split("/").slice(0, -1).join("/");
       const said = [note, folder && `from ${folder}`].filter(Boolean).join("; ").slice(0, 300);
@@ -52,7 +60,7 @@ export function Files({ files, owner, words }: Props) {
       const answer = await sendFile(ways.addFile, { params: { plant }, query }, file);
       if (!answer.ok) {
         complain(answer.trouble);
-        setChosen(chosen.slice(done));
+        if (!left.current) setChosen(chosen.slice(done));
         break;
       }
       done += 1;
@@ -68,7 +76,7 @@ export function Files({ files, owner, words }: Props) {
   };
   const choose = (all: PathedFile[]): void => {
     setChosen(all);
-    if (all[0] && !all[0].file.type.startsWith("image/")) setKind("other");
+    setKind(all[0]?.file.type.startsWith("image/") ? "photo" : "other");
   };
   return (
     <section
@@ -151,7 +159,7 @@ export function Files({ files, owner, words }: Props) {
       <Dialog
         open={chosen.length > 0}
         title={`Add ${chosen.length === 1 ? chosen[0]!.file.name : `${chosen.length} files`} to ${words}`}
-        onClose={() => setChosen([])}
+        onClose={leave}
       >
         <div className="space-y-4">
           <Select
@@ -180,8 +188,8 @@ export function Files({ files, owner, words }: Props) {
             <Button rank="primary" disabled={sent !== undefined} onClick={() => void send()}>
               Add it
             </Button>
-            <Button rank="quiet" onClick={() => setChosen([])}>
-              Leave it
+            <Button rank="quiet" onClick={leave}>
+              {sent === undefined ? "Leave it" : "Send no more"}
             </Button>
           </div>
         </div>

@@ -69,6 +69,8 @@ export function SignIn({ demo }: { demo: boolean }) {
 /** Why somebody was not let in, in words. */
 async function whyNot(response: Response | undefined): Promise<string> {
   if (response === undefined) return "Calm Ledger does not answer. Check that the program runs.";
+  if (response.status >= 500)
+    return "Whether they belong together could not be looked up. Try again; the program's log says why.";
   if (response.status !== 429 && response.status !== 403)
     return "Address and password do not belong together. Check both; capitals count.";
   const said = (await response.json().catch(() => undefined)) as { message?: string } | undefined;

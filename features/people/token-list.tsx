@@ -37,7 +37,7 @@ export function TokenList({
   const [role, setRole] = useState<PlantRole>("reader");
   const [days, setDays] = useState("90");
   const make = async (): Promise<void> => {
-    const done = await act(door.makeToken, { body: { name, plant, role, days: Number(days) || 90 } });
+    const done = await act(door.makeToken, { body: { name, plant, role, days: Number(days) } });
     if (!done) return;
     setMade(done.value.token);
     router.refresh();
@@ -134,7 +134,10 @@ export function TokenList({
             </Select>
             <Field
               label="Holds for so many days"
-              inputMode="numeric"
+              type="number"
+              min={1}
+              max={366}
+              required
               value={days}
               onChange={(event) => setDays(event.target.value)}
             />
