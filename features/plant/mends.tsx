@@ -33,11 +33,17 @@ export function WhatWouldMend({ mends }: { mends: PositionWindow["mends"] }) {
     return looked?.value;
   };
   const read = async (): Promise<void> => {
-    const tags = (await look())?.read ?? [];
-    if (tags.length === 0) return;
+    const tags = (await look())?.read;
+    if (!tags) return;
+    if (tags.length === 0) return mended();
     const body = { name: `What wants to be read, ${day(Date.now())}`, tags };
     const begun = await act(rounds.beginRound, { params: { plant }, body });
     if (begun) router.push(to(`/rounds/${begun.value.id}`));
+  };
+  const choose = async (): Promise<void> => {
+    const found = (await look())?.raise;
+    if (found && found.length === 0) return mended();
+    setRaising(found);
   };
   if (mends.read + mends.raise === 0) return null;
   return (
@@ -51,7 +57,7 @@ export function WhatWouldMend({ mends }: { mends: PositionWindow["mends"] }) {
       )}
       {mends.raise > 0 && (
         <Offered right="raise">
-          <Button disabled={busy} onClick={() => void look().then((found) => setRaising(found?.raise))}>
+          <Button disabled={busy} onClick={() => void choose()}>
             Raise what was read at {counted(mends.raise, "position")} ...
           </Button>
         </Offered>
@@ -60,6 +66,9 @@ export function WhatWouldMend({ mends }: { mends: PositionWindow["mends"] }) {
     </div>
   );
 }
+
+/** Somebody was there before; the page itself follows in a moment. */
+const mended = (): void => void toast.info("Nothing is left to do there: somebody did it meanwhile.");
 
 /** Several records raised with one reason, each of them seen. */
 function RaiseSeveral({ lines, onClose }: { lines: Line[]; onClose: () => void }) {

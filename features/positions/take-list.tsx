@@ -51,6 +51,8 @@ export function TakeList({ onDone }: { onDone: (count: number) => void }) {
         aria-label="List of positions"
         accept=".csv,.txt,.tsv,.xlsx,.xls,.ods"
         onChange={(event) => {
+          // What was looked through is not what is chosen now.
+          setLines(undefined);
           const chosen = event.target.files?.[0];
           if (chosen) void send(chosen, false);
         }}
