@@ -584,15 +584,17 @@ describe("a definition of the same version that says something else here", () =>
     const { db, person, version } = await withAnother();
     const taken = await takeIn(db, person, sourceOf(here), AT);
     expect(taken.ok && taken.value.contradictions).toEqual([
-      expect.stringContaining(`kept as version ${version}-2`),
+      expect.stringContaining(`kept as version ${version}.0.2`),
     ]);
-    expect(await versionsOf(db)).toEqual([version, `${version}-2`]);
+    expect(await versionsOf(db)).toEqual([version, `${version}.0.2`]);
     const records = await db.select().from(tables.record);
     expect(records.length).toBeGreaterThan(1);
-    expect(new Set(records.map((each) => each.definitionVersion))).toEqual(new Set([`${version}-2`]));
+    expect(new Set(records.map((each) => each.definitionVersion))).toEqual(new Set([`${version}.0.2`]));
     const shelf = new DefinitionShelf([]);
     const reads = await shelf.ofRecord(db, records[0]!);
     expect(reads!.file.groups[0]!.title).toBe(plant.app.shelf.get(rill.id).file.groups[0]!.title);
+    // What is entered from a draft of it is of the same version again.
+    expect(reads!.version).toBe(`${version}.0.2`);
   });
 
   test("the same export a second time adds nothing", async () => {
@@ -603,7 +605,7 @@ describe("a definition of the same version that says something else here", () =>
       ok: true,
       value: { added: { records: 0 } },
     });
-    expect(await versionsOf(db)).toEqual([version, `${version}-2`]);
+    expect(await versionsOf(db)).toEqual([version, `${version}.0.2`]);
     expect(await db.$count(tables.record)).toBe(records);
   });
 
@@ -621,10 +623,10 @@ describe("a definition of the same version that says something else here", () =>
 });
 
 test("every place in which a version is named is found, however deep, and of that definition alone", () => {
-  const versions = new Map([["rill@1.8", "1.8-2"]]);
+  const versions = new Map([["rill@1.8", "1.8.0.2"]]);
   const at = (definitionVersion: string, definitionId = "rill") => ({ definitionId, definitionVersion });
   expect(withVersions(versions, { a: [at("1.8"), at("1.7"), at("1.8", "hollin")], b: null, c: 1 })).toEqual({
-    a: [at("1.8-2"), at("1.7"), at("1.8", "hollin")],
+    a: [at("1.8.0.2"), at("1.7"), at("1.8", "hollin")],
     b: null,
     c: 1,
   });

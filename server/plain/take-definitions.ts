@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from "node:util";
 import { eq } from "drizzle-orm";
 import type { DefinitionFile } from "@/core/definition";
+import { hashText } from "@/core/set";
 import { tables } from "@/server/database";
 import type { Taking } from "./taking";
 import { versionKey } from "./versions";
@@ -29,17 +30,25 @@ export async function takeDefinitions(taking: Taking): Promise<void> {
       .from(definitionVersion)
       .where(eq(definitionVersion.definitionId, definitionId));
     const known = new Map(kept.map((each) => [each.version, each.content]));
+    /** As it says itself of which version it is: what is made under it later is of that one too. */
+    const as = (name: string): DefinitionFile => ({ ...row.content, version: name });
     // It may have come in before, under the version that it got then.
     let own = version;
-    for (let n = 2; known.has(own) && !isDeepStrictEqual(known.get(own), row.content); n++)
-      own = `${version}-${n}`;
+    for (let n = 2; known.has(own) && !isDeepStrictEqual(known.get(own), as(own)); n++)
+      own = `${version}.0.${n}`;
     const values = { ...row, at: row.at === null ? null : new Date(row.at) };
     if (own !== version) {
       taking.versions.set(versionKey(definitionId, version), own);
       taking.say(
         `The definition ${definitionId}, version ${version}, says something else here: what came in under it is read by its own, kept as version ${own}.`,
       );
-      Object.assign(values, { version: own, source: null });
+      const content = as(own);
+      Object.assign(values, {
+        version: own,
+        source: null,
+        content,
+        hash: hashText(JSON.stringify(content)),
+      });
     }
     if (!known.has(own)) await taking.tx.insert(definitionVersion).values(values).onConflictDoNothing();
   }
