@@ -119,9 +119,10 @@ test("a record of the predecessor is restored onto the imitating drive, gate aft
   const recordId = await recordStanding(plant, first);
   await plant.app.bench.letGo(first);
   const successor = plant.putIn(runnel, { rating: "N-055", firmware: "2.1", serial: "FN-9" });
-  successor.answerAs(true);
   // It starts anew, which breaks whatever is open by then.
-  await until(plant, () => successor.alive);
+  const started = new Promise<void>((resolve) => (successor.onStarted = resolve));
+  successor.answerAs(true);
+  await started;
   const connectionId = await connectAndRead(plant);
   successor.givePermission();
   const begun = await plant.app.restores.start(plant.person, 1, {
