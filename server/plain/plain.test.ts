@@ -609,6 +609,16 @@ describe("a definition of the same version that says something else here", () =>
     expect(await db.$count(tables.record)).toBe(records);
   });
 
+  test("taken back to where it came from, every version that records name is there", async () => {
+    const { db: there, person, version } = await withAnother();
+    await takeIn(there, person, sourceOf(here), AT);
+    const home = await anotherLedger();
+    await takeIn(home.db, home.person, sourceOf(here), AT);
+    const back = await takeIn(home.db, home.person, sourceOf(await filesOf(there, [2])), AT);
+    expect(back).toMatchObject({ ok: true, value: { added: { records: 0 } } });
+    expect(await versionsOf(home.db)).toEqual([version, `${version}.0.2`, `${version}.0.3`]);
+  });
+
   test("the same definition with its keys in another order is the same", async () => {
     const { db, person } = await anotherLedger();
     await takeIn(db, person, sourceOf(here), AT);

@@ -44,12 +44,14 @@ export async function takeDefinitions(taking: Taking): Promise<void> {
       );
       const content = as(own);
       Object.assign(values, {
+        // It is another thing than the one that has its name where it came from, which may be here too.
+        uid: undefined,
         version: own,
         source: null,
         content,
         hash: hashText(JSON.stringify(content)),
       });
     }
-    if (!known.has(own)) await taking.tx.insert(definitionVersion).values(values).onConflictDoNothing();
+    if (!known.has(own)) await taking.tx.insert(definitionVersion).values(values);
   }
 }
