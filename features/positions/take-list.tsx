@@ -49,6 +49,7 @@ export function TakeList({ onDone }: { onDone: (count: number) => void }) {
       <input
         type="file"
         aria-label="List of positions"
+        disabled={busy}
         accept=".csv,.txt,.tsv,.xlsx,.xls,.ods"
         onChange={(event) => {
           // What was looked through is not what is chosen now.
