@@ -9,6 +9,8 @@ const plants = Array.from({ length: WORKERS }, (_, worker) => plantOf(worker));
 export default defineConfig({
   testDir: "tests",
   timeout: 120_000,
+  // A machine of half the speed is still right.
+  expect: { timeout: 15_000 },
   workers: WORKERS,
   retries: 0,
   reporter: [["list"], ["json", { outputFile: "test-results/report.json" }]],

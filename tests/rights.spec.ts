@@ -40,7 +40,6 @@ function tryWay(context: BrowserContext, base: string, { method, path, takes }: 
     method,
     headers: { origin: base },
     data: method === "POST" && takes === "json" ? some : undefined,
-    timeout: 5000,
   });
 }
 

@@ -195,6 +195,9 @@ async function beginRestore(
   serial: string,
   fault: (exchange: number) => Fault | undefined,
 ): Promise<{ id: number; finish: () => Promise<void> }> {
+  // A fault that the last work ended before belongs to it, not to the next: nor does a cable that it left out.
+  plant.line.fault = undefined;
+  if (!plant.line.plugged) plant.line.plug();
   plant.swap({ ...scenario.standing.make, serial });
   plant.drive.givePermission();
   const connectionId = await connectAndRead(plant);
