@@ -23,7 +23,6 @@ export function proxy(request: NextRequest): Response {
     "frame-ancestors 'none'",
   ].join("; ");
   const headers = new Headers(request.headers);
-  headers.set("x-nonce", nonce);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set("content-security-policy", policy);

@@ -1,7 +1,8 @@
 import type { Metadata } from "next";
-import { headers } from "next/headers";
+import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { Toaster } from "sonner";
+import { THEME_COOKIE } from "@/features/house/theme";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -9,15 +10,11 @@ export const metadata: Metadata = {
   description: "Record, compare and restore the parameters of a plant's drives.",
 };
 
-const theme = `try{document.documentElement.dataset.theme=localStorage.getItem("theme")||(matchMedia("(prefers-color-scheme: dark)").matches?"night":"day")}catch{}`;
-
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const nonce = (await headers()).get("x-nonce") ?? undefined;
+  // Said by the document itself: a script that asks the browser would hold up everything behind it.
+  const theme = (await cookies()).get(THEME_COOKIE)?.value;
   return (
-    <html lang="en" suppressHydrationWarning>
-      <head>
-        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: theme }} />
-      </head>
+    <html lang="en" data-theme={theme === "day" || theme === "night" ? theme : undefined}>
       <body>
         {children}
         <Toaster

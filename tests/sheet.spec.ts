@@ -112,11 +112,20 @@ test("twins side by side: who alone is otherwise is said, since when and why; it
   await expect(page.getByText("-0.6 s (-33 %)")).toBeVisible();
 });
 
-test("a record on paper holds every row, with the words of its head", async ({ page }) => {
+test("a record on paper holds every row, with the words of its head; by night too it is dark on white", async ({
+  page,
+}) => {
   await signIn(page);
   await page.goto(at("/positions/KL-03"));
   await expect(page.getByRole("grid", { name: "Parameters" }).locator("[data-code]").first()).toBeVisible();
+  const ink = () => page.evaluate(() => getComputedStyle(document.body).color);
+  const byDay = await ink();
+  await page.getByRole("button", { name: "Switch to night" }).click();
+  expect(await ink()).not.toBe(byDay);
+  // The document itself says so: no page is bright before its program runs.
+  expect(await (await page.request.get(at("/positions/KL-03"))).text()).toContain('data-theme="night"');
   await page.emulateMedia({ media: "print" });
+  expect(await ink()).toBe(byDay);
   await expect(page.getByText("All 198 parameters.")).toBeVisible();
   await expect(page.locator("[data-code]")).toHaveCount(198);
   await expect(page.getByLabel("Find in this sheet")).toBeHidden();

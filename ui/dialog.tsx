@@ -16,7 +16,7 @@ export function Dialog({
 }) {
   return (
     <Base open={open} onClose={onClose} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-ink/30 night:bg-black/50" />
+      <DialogBackdrop className="fixed inset-0 bg-veil" />
       <div className="fixed inset-0 flex items-center justify-center p-4">
         <DialogPanel className="w-full max-w-xl max-h-[85vh] overflow-auto bg-leaf border border-hairline border-t-4 border-t-copper rounded-page p-6">
           <DialogTitle className="text-xl font-semibold mb-3">{title}</DialogTitle>

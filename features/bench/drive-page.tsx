@@ -5,14 +5,14 @@ import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts } from "@/core/definition";
 import { driveKeyOf } from "@/core/drive";
 import type { SetsInUse as SetsFacts } from "@/core/set";
-import type { PackedSheet } from "@/core/sheet";
 import { ChangeByDraft } from "@/features/draft/change-by-draft";
 import { Offered, Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
-import { Sheet } from "@/features/sheet/sheet";
+import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
+import type { SentSheet } from "@/features/sheet/send-sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
@@ -32,7 +32,7 @@ interface Props {
   id: string;
   tags: Array<{ tag: string; title: string }>;
   areas: string[];
-  sheet: PackedSheet | undefined;
+  sheet: SentSheet | undefined;
   readAt: number | undefined;
   standing: number | undefined;
   view: ConnectionView | undefined;
@@ -164,8 +164,8 @@ export function DrivePage({
               </Offered>
             </p>
           )}
-          <Sheet
-            data={sheet}
+          <ArrivingSheet
+            sent={sheet}
             place={`drive at ${view.position?.tag ?? view.identity?.serial ?? ""}`}
             of={{ connection: id, tag: view.position?.tag }}
             dim={view.phase !== "connected"}

@@ -2,11 +2,11 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { PositionLine } from "@/core/contract";
-import type { PackedSheet } from "@/core/sheet";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
+import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
 import type { SheetOf } from "@/features/sheet/leaf";
-import { Sheet } from "@/features/sheet/sheet";
+import type { SentSheet } from "@/features/sheet/send-sheet";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
@@ -29,7 +29,7 @@ interface Props {
   otherwise: Array<{ title: string; version: string; codes: string[] }>;
   list: string | undefined;
   twins: Array<{ name: string; tags: string[] }>;
-  sheet: PackedSheet | undefined;
+  sheet: SentSheet | undefined;
   /** Columns that are files, and what of each did not fit. */
   files: FileColumn[];
   /** By what the values mean, whatever the family; instead of the sheet. */
@@ -175,9 +175,9 @@ export function Compare({
       <OddOnes lines={odd} />
       {meaning && <ByMeaning key={tokens.join()} {...meaning} />}
       {!meaning && sheet && (
-        <Sheet
+        <ArrivingSheet
           key={tokens.join()}
-          data={sheet}
+          sent={sheet}
           start={titles.length > 1 ? "differences" : "all"}
           place=""
           of={of}

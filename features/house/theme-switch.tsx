@@ -1,12 +1,9 @@
 "use client";
 import { Moon, Sun } from "lucide-react";
 import { useSyncExternalStore } from "react";
+import { themeNow, turnTo, type Theme } from "./theme";
 
 const listeners = new Set<() => void>();
-
-function current(): string {
-  return document.documentElement.dataset.theme ?? "day";
-}
 
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
@@ -15,11 +12,9 @@ function subscribe(listener: () => void): () => void {
 
 /** Day or night; remembered by this browser. */
 export function ThemeSwitch() {
-  const theme = useSyncExternalStore(subscribe, current, () => "day");
+  const theme = useSyncExternalStore<Theme>(subscribe, themeNow, () => "day");
   const turn = (): void => {
-    const next = theme === "night" ? "day" : "night";
-    document.documentElement.dataset.theme = next;
-    localStorage.setItem("theme", next);
+    turnTo(theme === "night" ? "day" : "night");
     for (const listener of listeners) listener();
   };
   const label = theme === "night" ? "Switch to day" : "Switch to night";

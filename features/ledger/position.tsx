@@ -3,7 +3,6 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import { ledger, positions, type FileView } from "@/core/contract";
-import type { PackedSheet } from "@/core/sheet";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
 import { Files } from "@/features/files/files";
@@ -14,7 +13,8 @@ import { useAskFirst } from "@/features/live/ask-first";
 import { useAsked } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
 import { PositionForm, type FamilyChoice } from "@/features/positions/position-form";
-import { Sheet } from "@/features/sheet/sheet";
+import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
+import type { SentSheet } from "@/features/sheet/send-sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
@@ -37,7 +37,7 @@ interface Props {
   shown: number | undefined;
   /** Every record that was raised, the one in force first. */
   standings: StandingView[];
-  sheet: PackedSheet | undefined;
+  sheet: SentSheet | undefined;
   /** What may be chosen where the position is changed. */
   areas: string[];
   files: FileView[];
@@ -214,9 +214,9 @@ export function Position({
                   </Offered>
                 </div>
               </div>
-              <Sheet
+              <ArrivingSheet
                 key={record.number}
-                data={sheet}
+                sent={sheet}
                 place={`record of ${position.tag}`}
                 of={{
                   tag: position.tag,

@@ -1,6 +1,7 @@
 "use client";
 import { memo, useEffect, useMemo, useRef } from "react";
 import type { SheetGroup } from "@/core/sheet";
+import { useAwake } from "@/ui/awake";
 import { classes } from "@/ui/classes";
 
 /** A thin strip along the sheet's edge: one tick for each group, as long as it has rows, marked where something is not default or differs. */
@@ -15,7 +16,9 @@ export const JumpStrip = memo(function JumpStrip({
 }) {
   const strip = useRef<HTMLElement>(null);
   const axis = groups.find((each) => each.id === current)?.axis ?? groups[0]?.axis;
-  const ticks = useMemo(() => ticksOf(groups, axis), [groups, axis]);
+  // Ticks are no use before one can jump, and hundreds of them would hold up the first rows.
+  const awake = useAwake();
+  const ticks = useMemo(() => (awake ? ticksOf(groups, axis) : []), [awake, groups, axis]);
   // A rack of axes has more groups than the strip has room for: it follows.
   useEffect(() => {
     const nav = strip.current;

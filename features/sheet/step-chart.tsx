@@ -13,7 +13,11 @@ export function StepChart({ points }: { points: ReadonlyArray<{ at: number; figu
     // Only who looks at a leaf pays for the charts.
     void import("chart.js/auto").then(({ default: Chart }) => {
       if (gone) return;
-      const colour = (name: string): string => getComputedStyle(place).getPropertyValue(name).trim();
+      // A canvas knows no names of colours: they are asked for as they come out, by day or by night.
+      const colour = (name: string): string => {
+        place.style.color = `var(${name})`;
+        return getComputedStyle(place).color;
+      };
       const [ink, soft, hairline] = [colour("--copper"), colour("--soft"), colour("--hairline")];
       const last = points.at(-1)!;
       const chart = new Chart(place, {

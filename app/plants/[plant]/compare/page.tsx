@@ -1,8 +1,8 @@
 import { comparedColumns, sideBySide } from "@/app/_lib/compare-columns";
 import { page } from "@/app/_lib/page";
 import { listName } from "@/core/definition";
-import { packSheet } from "@/core/sheet";
 import { Compare } from "@/features/compare/compare";
+import { sendSheet } from "@/features/sheet/send-sheet";
 import { oddWords } from "@/server/sheets";
 
 const { Page, generateMetadata } = page("see", {
@@ -41,7 +41,7 @@ const { Page, generateMetadata } = page("see", {
         files={shown.flatMap(({ file }) =>
           file ? [{ name: file.name, of: file.of, taken: file.values.size, notes: file.notes }] : [],
         )}
-        sheet={what?.by === "code" ? packSheet(what.sheet) : undefined}
+        sheet={what?.by === "code" ? sendSheet(what.sheet) : undefined}
         meaning={
           what?.by === "meaning"
             ? {

@@ -5,10 +5,11 @@ import type { DriveIdentity } from "@/core/drive";
 import { programFacts, programMeans } from "@/core/program";
 import type { SwitchOver } from "@/core/restore";
 import { setsInUse } from "@/core/set";
-import { buildSheet, packSheet } from "@/core/sheet";
+import { buildSheet } from "@/core/sheet";
 import { NOT_SETTINGS } from "@/core/value";
 import { DrivePage } from "@/features/bench/drive-page";
 import type { ProgramView } from "@/features/bench/program";
+import { sendSheet } from "@/features/sheet/send-sheet";
 import { permanentWrites, volatileCodes, type Connection } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
@@ -63,7 +64,7 @@ const { Page, generateMetadata } = page("see", {
         id={id}
         tags={tags}
         areas={areas}
-        sheet={sheet && packSheet(sheet)}
+        sheet={sheet && sendSheet(sheet)}
         readAt={connection.readAt?.getTime()}
         standing={row?.number}
         view={connection.view()}

@@ -1,10 +1,11 @@
 import { notFound } from "next/navigation";
 import { page } from "@/app/_lib/page";
 import { definitionFor, listFirmware } from "@/core/definition";
-import { buildSheet, packSheet } from "@/core/sheet";
+import { buildSheet } from "@/core/sheet";
 import { FamilyHead } from "@/features/families/family-head";
 import { Files } from "@/features/files/files";
-import { Sheet } from "@/features/sheet/sheet";
+import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
+import { sendSheet } from "@/features/sheet/send-sheet";
 import { listVersions } from "@/server/definitions";
 import { filesOf } from "@/server/files";
 import { defaultColumn } from "@/server/ledger";
@@ -60,9 +61,9 @@ const { Page, generateMetadata } = page("see", {
           }))}
         />
         <Files files={files} owner={{ definition: family.id }} words={family.title} />
-        <Sheet
+        <ArrivingSheet
           key={`${firmware}/${axes}`}
-          data={packSheet(buildSheet(definition, file.ratings[0]?.id, columns))}
+          sent={sendSheet(buildSheet(definition, file.ratings[0]?.id, columns))}
           place={`family ${family.id}`}
           of={{ firmware, axes }}
         />

@@ -1,8 +1,10 @@
 import { notFound, redirect } from "next/navigation";
 import { page } from "@/app/_lib/page";
-import { buildSheet, packSheet } from "@/core/sheet";
+import { buildSheet } from "@/core/sheet";
 import { plantPath } from "@/features/house/plant-path";
 import { Position } from "@/features/ledger/position";
+import { sendSheet } from "@/features/sheet/send-sheet";
+import type { Application } from "@/server/application";
 import { openDrafts } from "@/server/drafts";
 import { filesOf } from "@/server/files";
 import {
@@ -29,6 +31,16 @@ function fittedWords({ powerPart, axes, options, modules, really }: RecordRow["f
   ];
 }
 
+/** A record's sheet beside its drive's defaults, with the list that the record was made under; without a record the list alone. */
+async function sheetOf({ db, shelf }: Application, definitionId: string, record: RecordRow | undefined) {
+  if (!record) return { definition: shelf.find(definitionId), sheet: undefined };
+  const definition = await shelf.ofRecord(db, record);
+  if (!definition) return { definition, sheet: undefined };
+  const rating = record.rating ?? undefined;
+  const columns = [await recordColumn(db, record), defaultColumn(definition, rating)];
+  return { definition, sheet: buildSheet(definition, rating, columns) };
+}
+
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => params.tag!,
   async render({ app, plant, params, query }) {
@@ -39,27 +51,16 @@ const { Page, generateMetadata } = page("see", {
       if (now) redirect(plantPath(plant.slug, `/positions/${encodeURIComponent(now.tag)}`));
       notFound();
     }
-    const [records, standings, receipts, link] = await Promise.all([
+    const [records, standings, receipts, link, fitted, overview, drafts] = await Promise.all([
       listRecords(app.db, position.id),
       standingsOf(app.db, position.id),
       listReceipts(app.db, position.id),
       linkOf(app.db, position),
-    ]);
-    const [choice] = standings;
-    const ids = records.map((each) => each.id);
-    const fitted = await fittedDrive(app.db, position.id);
-    const [notes, labels, overview, files, drafts] = await Promise.all([
-      notesOf(app.db, ids),
-      labelsOf(app.db, ids),
+      fittedDrive(app.db, position.id),
       app.overviews.of(plant.id),
-      filesOf(app.db, plant.id, {
-        positionId: position.id,
-        driveId: fitted?.id,
-        definitionId: position.definitionId || undefined,
-      }),
       openDrafts(app.db, position.id),
     ]);
-    const line = overview.lines.find((each) => each.tag === position.tag);
+    const [choice] = standings;
     const wanted = Number(query.record);
     const shown =
       records.find((each) => each.number === wanted) ??
@@ -67,16 +68,19 @@ const { Page, generateMetadata } = page("see", {
       // What was read from the drive before what was only ever in a file.
       records.find((each) => !wasNotRead(each.origin)) ??
       records[0];
-    const definition = shown
-      ? await app.shelf.ofRecord(app.db, shown)
-      : app.shelf.find(position.definitionId);
-    const sheet =
-      shown && definition
-        ? buildSheet(definition, shown.rating ?? undefined, [
-            await recordColumn(app.db, shown),
-            defaultColumn(definition, shown.rating ?? undefined),
-          ])
-        : undefined;
+    const ids = records.map((each) => each.id);
+    // The sheet first: it is made while the database looks for the rest.
+    const [{ definition, sheet }, notes, labels, files] = await Promise.all([
+      sheetOf(app, position.definitionId, shown),
+      notesOf(app.db, ids),
+      labelsOf(app.db, ids),
+      filesOf(app.db, plant.id, {
+        positionId: position.id,
+        driveId: fitted?.id,
+        definitionId: position.definitionId || undefined,
+      }),
+    ]);
+    const line = overview.lines.find((each) => each.tag === position.tag);
     return (
       <Position
         position={{
@@ -142,7 +146,7 @@ const { Page, generateMetadata } = page("see", {
           record: each.content.recordNumber,
           outcome: each.content.outcome,
         }))}
-        sheet={sheet && packSheet(sheet)}
+        sheet={sheet && sendSheet(sheet)}
         areas={overview.areas}
         files={files}
         drafts={drafts.map(({ at, ...each }) => ({ ...each, at: at.getTime() }))}
