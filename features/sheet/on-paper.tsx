@@ -25,7 +25,11 @@ export function OnPaper({
   const all = data.groups.reduce((sum, each) => sum + each.rows.length, 0);
   const shown = items.filter((each) => each.kind === "row").length;
   return (
-    <div role="rowgroup" className="text-[12px]">
+    // Nobody can point at what is cut off on paper: it goes on in the next line.
+    <div
+      role="rowgroup"
+      className="text-[12px] [&_.truncate]:whitespace-pre-wrap [&_.truncate]:overflow-visible"
+    >
       <div role="row">
         <p role="gridcell" className="px-4 py-1">
           {shown === all
@@ -43,7 +47,7 @@ export function OnPaper({
             data-code={item.row.code}
             className="border-b border-hairline break-inside-avoid"
           >
-            <div className="grid items-center min-h-6" style={{ gridTemplateColumns: grid.columns }}>
+            <div className="grid items-baseline min-h-6" style={{ gridTemplateColumns: grid.columns }}>
               <RowCells
                 row={item.row}
                 noted={notes.codes.has(item.row.code)}
