@@ -17,7 +17,12 @@ export async function measurePages(base: string): Promise<Figure[]> {
       "--disable-sync",
     ],
   });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: base });
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    baseURL: base,
+    // As a browser is by itself: where one is imitated, the page that is left is drawn anew before the next.
+    ...{ colorScheme: null, reducedMotion: null, forcedColors: null, contrast: null },
+  });
   await page.goto("/sign-in");
   await page.getByLabel("E-mail address").fill("bench@example.test");
   await page.getByLabel("Password").fill("for the benchmark");

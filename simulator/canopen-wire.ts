@@ -44,7 +44,11 @@ async function answer(line: SpokenLine, text: string, send: (text: string) => vo
   if (line.settings.latencyMs) await until(heardAt + line.settings.latencyMs);
   if (said.kind === "abort")
     return send(`[${sequence}] ERROR: 0x${said.code.toString(16).toUpperCase().padStart(8, "0")}`);
-  send(said.kind === "written" ? `[${sequence}] OK` : `[${sequence}] ${encodeValue(said.type, said.raw)}`);
+  send(
+    said.kind === "written"
+      ? `[${sequence}] OK`
+      : `[${sequence}] ${encodeValue(said.type, said.raw, command.question.real)}`,
+  );
 }
 
 function nodesOf(drive: SpokenLine["drives"][number]): number {

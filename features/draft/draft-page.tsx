@@ -5,6 +5,8 @@ import { drafts, type DraftChangeView } from "@/core/contract";
 import { Offered, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
+import { useArrivingSheet } from "@/features/sheet/arriving-sheet";
+import type { SentSheet } from "@/features/sheet/send-sheet";
 import { Sheet, type SheetEditor } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
@@ -21,25 +23,28 @@ import { useDraft, type DraftState } from "./use-draft";
 interface Props {
   draft: DraftWords;
   /** Its changes and its sheet as they were when the page was made. */
-  first: DraftState;
+  first: Omit<DraftState, "sheet">;
+  sheet: SentSheet;
   several: SeveralChoices;
 }
 
 /** A draft: what it changes on the left, the whole sheet in pencil beside its record on the right. Nothing of it is in any drive. */
-export function DraftPage({ draft, first, several }: Props) {
+export function DraftPage({ draft, first, sheet: sent, several }: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
   const may = useMay("draft") && !draft.closed;
   const [ending, setEnding] = useState<"enter" | "give-up" | "several" | "merge">();
+  const arrived = useArrivingSheet(sent);
   const whole = useMemo(
     () => ({
       ...first,
+      sheet: arrived,
       id: draft.id,
       record: draft.record,
       newer: draft.newer,
       closed: draft.closed,
     }),
-    [first, draft.id, draft.record, draft.newer, draft.closed],
+    [first, arrived, draft.id, draft.record, draft.newer, draft.closed],
   );
   const { changes, sheet, version, changed } = useDraft(whole);
   const params = { plant, draft: draft.id };

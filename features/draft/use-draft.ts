@@ -17,7 +17,7 @@ export interface DraftState {
 
 /**
  * Follows a draft: after one's own change, and when anybody has changed something, only what is new is fetched. Where it was entered, given up or put onto another record, the
- * page is made anew. `version` is another number each time.
+ * page is made anew. `version` is another number each time something has become otherwise.
  */
 export function useDraft(
   first: DraftState & {
@@ -36,6 +36,7 @@ export function useDraft(
   // A page that was made anew knows better.
   if (made !== first) {
     setMade(first);
+    setVersion((before) => before + 1);
     if (first.last >= state.last || first.record !== made.record) setState(first);
   }
   const { id, record, newer, closed } = first;
@@ -43,24 +44,34 @@ export function useDraft(
   useEffect(() => {
     last.current = state.last;
   }, [state.last]);
-  const changed = useCallback((): void => {
-    setVersion((before) => before + 1);
+  const follow = useCallback(async (): Promise<void> => {
     const since = last.current;
-    void ask(drafts.draftNews, { params: { plant, draft: id }, query: { since } }).then((news) => {
-      if (!news.ok) return;
-      const now = news.value;
-      if (now.anew || now.record !== record || now.newer !== newer || now.closed !== closed) {
-        router.refresh();
-        return;
-      }
-      setState((before) =>
-        // Of one's own change one is told twice: by its answer, and by the stream of events.
-        now.last <= before.last
-          ? before
-          : { last: now.last, changes: now.changes, sheet: withRows(before.sheet, now.rows) },
-      );
-    });
+    const news = await ask(drafts.draftNews, { params: { plant, draft: id }, query: { since } });
+    if (!news.ok) return setVersion((before) => before + 1);
+    const now = news.value;
+    if (now.anew || now.record !== record || now.newer !== newer || now.closed !== closed) {
+      router.refresh();
+      return;
+    }
+    if (now.last <= last.current) return;
+    last.current = now.last;
+    setVersion((before) => before + 1);
+    setState((before) => ({
+      last: now.last,
+      changes: now.changes,
+      sheet: withRows(before.sheet, now.rows),
+    }));
   }, [plant, id, record, newer, closed, router]);
+  // Of one's own change one is told twice, by its answer and by the stream of events. One request at a time: what comes meanwhile is looked for once more.
+  const wanted = useRef(0);
+  const changed = useCallback((): void => {
+    wanted.current += 1;
+    if (wanted.current > 1) return;
+    void (async () => {
+      for (let seen = 0; seen < wanted.current; await follow()) seen = wanted.current;
+      wanted.current = 0;
+    })();
+  }, [follow]);
   const told = [...ledgers.values()].reduce((sum, each) => sum + each, snapshots);
   const seen = useRef(told);
   useEffect(() => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { channelInHand } from "@/core/testing/channel";
 import { anyRawOf } from "@/core/testing/raw-of";
-import { VALUE_TYPES, type ValueType } from "@/core/value";
+import { floatToBits, VALUE_TYPES, type ValueType } from "@/core/value";
 import {
   decodeCommand,
   decodeLine,
@@ -143,6 +143,40 @@ describe("the master", () => {
       { kind: "refused", refusal: { kind: "no-such-address" } },
       { kind: "value", raw: -33 },
     ]);
+  });
+  test("a gateway that does not let the bits of a real number be asked for is asked for the number, from then on at once", async () => {
+    const { master, say, asked, pass } = bench();
+    const gain: SdoQuestion = { kind: "read", index: 0x2040, sub: 2, type: "float32" };
+    const first = master.ask(1, gain, 100);
+    expect(asked().at(-1)).toBe("[1] 1 1 r 0x2040 0x02 u32\r\n");
+    say("[1] ERROR: 101\r\n");
+    await pass(0);
+    expect(asked().at(-1)).toBe("[2] 1 1 r 0x2040 0x02 r32\r\n");
+    // A whole number is no bits here.
+    say("[2] 5\r\n");
+    expect(await first).toEqual({ kind: "value", raw: floatToBits(5) });
+    const written = master.ask(1, { ...gain, kind: "write", raw: floatToBits(0.1) }, 100);
+    expect(asked().at(-1)).toBe("[3] 1 1 w 0x2040 0x02 r32 0.10000000149011612\r\n");
+    say("[3] OK\r\n");
+    expect(await written).toEqual({ kind: "written" });
+    // What has no digits can only be said by its bits.
+    const nan = master.ask(1, { ...gain, kind: "write", raw: floatToBits(NaN) }, 100);
+    expect(asked().at(-1)).toMatch(/u32 \d+\r\n$/);
+    say("[4] ERROR: 101\r\n");
+    expect(await nan).toMatchObject({ kind: "refused", refusal: { code: 101 } });
+  });
+  test("what the drive refuses is not asked another way; what the gateway understands in no way is said as it was first", async () => {
+    const { master, say, asked, pass } = bench();
+    const gain: SdoQuestion = { kind: "write", index: 0x2040, sub: 2, type: "float64", raw: "0" };
+    const refused = master.ask(1, gain, 100);
+    say("[1] ERROR: 0x06090031\r\n");
+    expect(await refused).toMatchObject({ kind: "refused", refusal: { kind: "too-high" } });
+    expect(asked()).toHaveLength(1);
+    const neither = master.ask(1, gain, 100);
+    say("[2] ERROR: 100\r\n");
+    await pass(0);
+    say("[3] ERROR: 101\r\n");
+    expect(await neither).toMatchObject({ kind: "refused", refusal: { code: 100 } });
   });
   test("a late answer is nobody's", async () => {
     const { master, say, pass } = bench();

@@ -1,5 +1,6 @@
 import {
   byteCount,
+  floatOf,
   floatRaw,
   isFloat,
   isWide,
@@ -12,9 +13,14 @@ import {
 /** Questions to an object of a node; a `domain` is a block of bytes of any length, as octets, as the gateway takes them (CiA 309-3, clause 7: SDO access commands). */
 const EVENTS: Partial<Record<string, "boot-up" | "emergency">> = { BOOT_UP: "boot-up", EMCY: "emergency" };
 
-export type SdoQuestion =
-  | { kind: "read"; index: number; sub: number; type: ValueType; domain?: true }
-  | { kind: "write"; index: number; sub: number; type: ValueType; raw: RawValue; domain?: true };
+export type SdoQuestion = {
+  index: number;
+  sub: number;
+  type: ValueType;
+  domain?: true;
+  /** A real number is said as such, in decimal, and not by its bits. */
+  real?: true;
+} & ({ kind: "read" } | { kind: "write"; raw: RawValue });
 
 /** A line that came from the gateway. */
 export type GatewayLine =
@@ -51,6 +57,9 @@ const TYPES: Record<ValueType, string> = {
   octets: "os",
 };
 
+/** A real number as such (CiA 309-3, data types). */
+const REAL_TYPES = { float32: "r32", float64: "r64" };
+
 /** A boolean (CiA 309-3, data type `b`) takes one byte on the way (CiA 301, 7.1.4.2), of which it is the lowest bit. */
 const BOOLEAN = "b";
 
@@ -81,8 +90,15 @@ const BY_NAME: Record<string, ValueType> = {
 
 /** One command as a line, without its end: `[7] 1 4 r 0x6041 0x00 u16`. Net 0: none is said, for gateways that know no others (CiA 309-3, default network). */
 export function encodeCommand(sequence: number, net: number, node: number, question: SdoQuestion): string {
-  const head = `[${sequence}] ${net === 0 ? "" : `${net} `}${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${question.domain ? "d" : TYPES[question.type]}`;
-  return question.kind === "read" ? head : `${head} ${encodeValue(question.type, question.raw)}`;
+  const head = `[${sequence}] ${net === 0 ? "" : `${net} `}${node} ${question.kind === "read" ? "r" : "w"} ${hex(question.index, 4)} ${hex(question.sub, 2)} ${typeWord(question)}`;
+  return question.kind === "read"
+    ? head
+    : `${head} ${encodeValue(question.type, question.raw, question.real)}`;
+}
+
+function typeWord({ type, domain, real }: SdoQuestion): string {
+  if (domain) return "d";
+  return real && isFloat(type) ? REAL_TYPES[type] : TYPES[type];
 }
 
 /** Reads a command as a gateway receives it; undefined when it is no SDO access. */
@@ -96,16 +112,21 @@ export function decodeCommand(
   const type = match && BY_NAME[match[7]!.toLowerCase()];
   if (!match || !type) return undefined;
   const domain = match[7]!.toLowerCase() === "d" ? ({ domain: true } as const) : {};
-  const base = { index: Number(match[5]), sub: Number(match[6]), type, ...domain };
+  const real = isFloat(type) ? ({ real: true } as const) : {};
+  const base = { index: Number(match[5]), sub: Number(match[6]), type, ...domain, ...real };
   const place = { sequence: Number(match[1]), net: Number(match[2] ?? 0), node: Number(match[3]) };
   if (match[4]!.toLowerCase().startsWith("r")) return { ...place, question: { kind: "read", ...base } };
-  const raw = decodeValue(type, match[8] ?? "");
+  const raw = decodeValue(type, match[8] ?? "", isFloat(type));
   if (match[7]!.toLowerCase() === BOOLEAN && raw !== 0 && raw !== 1) return undefined;
   return raw === undefined ? undefined : { ...place, question: { kind: "write", ...base, raw } };
 }
 
-/** A raw value in the gateway's words: numbers in decimal, text in quotes with inner quotes doubled, octets in base64 (CiA 309-3, data types). */
-export function encodeValue(type: ValueType, raw: RawValue): string {
+/**
+ * A raw value in the gateway's words: numbers in decimal, text in quotes with inner quotes doubled, octets in base64 (CiA 309-3, data types). Of a real number its bits, or
+ * with `real` the number itself, with as many digits as it takes to come back as the same.
+ */
+export function encodeValue(type: ValueType, raw: RawValue, real = false): string {
+  if (real && isFloat(type)) return String(floatOf(type, raw));
   if (type === "text") return `"${String(raw).replace(/"/g, '""')}"`;
   if (type === "octets") return base64Of(String(raw));
   return String(raw);
@@ -116,9 +137,9 @@ const REALS: Record<string, number> = { nan: NaN, inf: Infinity, infinity: Infin
 
 /**
  * The raw value of the gateway's words, in decimal or hex; undefined when they are no value of this type, or outside of what it can hold.
- * Of a real number its bits may come, as asked, or the number itself. Text stands in quotes; a single word may come without.
+ * Of a real number its bits may come, as asked, or the number itself; with `real` it is always the number itself. Text stands in quotes; a single word may come without.
  */
-export function decodeValue(type: ValueType, text: string): RawValue | undefined {
+export function decodeValue(type: ValueType, text: string, real = false): RawValue | undefined {
   const trimmed = text.trim();
   if (type === "text") {
     const match = /^"((?:[^"]|"")*)"$/.exec(trimmed);
@@ -127,7 +148,7 @@ export function decodeValue(type: ValueType, text: string): RawValue | undefined
   }
   if (type === "octets") return octetsOf(trimmed.replace(/^"(.*)"$/, "$1"));
   if (isFloat(type)) {
-    const bits = wholeIn(type === "float32" ? "u32" : "u64", trimmed);
+    const bits = real ? undefined : wholeIn(type === "float32" ? "u32" : "u64", trimmed);
     if (bits !== undefined) return isWide(type) ? bits.toString() : Number(bits);
     const word = /^([-+]?)(nan|inf|infinity)$/i.exec(trimmed);
     if (word) return floatRaw(type, (word[1] === "-" ? -1 : 1) * REALS[word[2]!.toLowerCase()]!);

@@ -1,10 +1,13 @@
-import type { RawValue } from "@/core/value";
+import { floatOf, isFloat, type RawValue } from "@/core/value";
 import type { ByteChannel, Clock } from "../channel";
 import type { Failure } from "../outcome";
 import { decodeLine, decodeValue, encodeCommand, type GatewayLine, type SdoQuestion } from "./command";
 import { noSuchValue, refusalOfCode } from "./refusal";
 
 export type SdoOutcome = { kind: "value"; raw: RawValue } | { kind: "written" } | Failure;
+
+/** The gateway itself does not know such a request, or could not read it (CiA 309-3, internal error codes): the drive never heard of it. */
+const NOT_UNDERSTOOD = [100, 101];
 
 const LONGEST_LINE = 2048;
 /** While a domain is waited for: one of a megabyte in base64. */
@@ -19,6 +22,8 @@ export class GatewayMaster {
   private lost: string | undefined;
   private held = "";
   private garbled = false;
+  /** This gateway does not let the bits of a real number be asked for as a whole one. */
+  private saysReals = false;
   private readonly waiting = new Map<
     number,
     { line: (line: GatewayLine) => void; lost: (reason: string) => void; domain: boolean }
@@ -39,8 +44,24 @@ export class GatewayMaster {
     });
   }
 
-  /** One question, one outcome; never throws. `timeoutMs` counts from the sending. */
-  ask(node: number, question: SdoQuestion, timeoutMs: number): Promise<SdoOutcome> {
+  /**
+   * One question, one outcome; never throws. `timeoutMs` counts from the sending. Of a real number its bits are asked for, and the number itself only where the gateway does not
+   * understand that.
+   */
+  async ask(node: number, question: SdoQuestion, timeoutMs: number): Promise<SdoOutcome> {
+    if (!isFloat(question.type)) return this.askOnce(node, question, timeoutMs);
+    const real = { ...question, real: true } as const;
+    const sayable = question.kind === "read" || Number.isFinite(floatOf(question.type, question.raw));
+    if (this.saysReals && sayable) return this.askOnce(node, real, timeoutMs);
+    const outcome = await this.askOnce(node, question, timeoutMs);
+    if (!sayable || !notUnderstood(outcome)) return outcome;
+    const second = await this.askOnce(node, real, timeoutMs);
+    if (notUnderstood(second)) return outcome;
+    if (second.kind === "value" || second.kind === "written") this.saysReals = true;
+    return second;
+  }
+
+  private askOnce(node: number, question: SdoQuestion, timeoutMs: number): Promise<SdoOutcome> {
     if (this.lost !== undefined) return Promise.resolve({ kind: "lost", reason: this.lost });
     this.sequence = (this.sequence % 0x7fffffff) + 1;
     const sequence = this.sequence;
@@ -91,12 +112,16 @@ export class GatewayMaster {
   }
 }
 
+function notUnderstood(outcome: SdoOutcome): boolean {
+  return outcome.kind === "refused" && NOT_UNDERSTOOD.includes(outcome.refusal.code);
+}
+
 function outcomeOf(question: SdoQuestion, line: GatewayLine): SdoOutcome {
   if (line.kind === "error") return { kind: "refused", refusal: refusalOfCode(line.code) };
   if (line.kind === "done" && question.kind === "write") return { kind: "written" };
   if (line.kind !== "value" || question.kind !== "read")
     return { kind: "rubbish", reason: "The gateway's answer does not fit the question.", noise: "no-fit" };
-  const raw = decodeValue(question.type, line.text);
+  const raw = decodeValue(question.type, line.text, question.real);
   // It answers as it should, and what it says is no such value: asked again it would say the same.
   return raw === undefined
     ? { kind: "refused", refusal: noSuchValue(question.type, line.text) }

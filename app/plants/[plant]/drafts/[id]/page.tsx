@@ -3,6 +3,7 @@ import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { presetsOf } from "@/core/definition";
 import { DraftPage } from "@/features/draft/draft-page";
+import { sendSheet } from "@/features/sheet/send-sheet";
 import { changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
 import { recordById } from "@/server/ledger";
 
@@ -38,9 +39,9 @@ const { Page, generateMetadata } = page("see", {
         }}
         first={{
           changes: changeViews(loaded),
-          sheet: draftSheet(loaded),
           last: loaded.steps.at(-1)?.n ?? 0,
         }}
+        sheet={sendSheet(draftSheet(loaded))}
       />
     );
   },
