@@ -7,6 +7,7 @@ import { measureComparing } from "./compare";
 import { measureCrowd } from "./crowd";
 import { measureFinding } from "./find";
 import { measureFormats } from "./format";
+import { measureMachine } from "./machine";
 import type { Figure } from "./measure";
 import { measurePages } from "./pages";
 import { measurePaper } from "./paper";
@@ -20,6 +21,7 @@ const families = readFamilies();
 const family = (id: string) => families.find((each) => each.id === id)!;
 const rill = family("fennimore-rill-4");
 const figures: Figure[] = [
+  await measureMachine("first"),
   ...(await measureReading(rill, { rating: "R-030", firmware: "4.4", serial: "BENCH" }, 9600)),
   ...(await measureReading(rill, { rating: "R-030", firmware: "4.4", serial: "BENCH" }, 38_400)),
   ...(await measureReading(
@@ -59,6 +61,7 @@ const figures: Figure[] = [
   ...(await measureScale(base)),
   ...(await measureCrowd(base, Number(pid))),
   ...(JSON.parse(readFileSync(underLoad, "utf8")) as Figure[]),
+  await measureMachine("last"),
 ];
 console.log("");
 for (const { what, value, unit, limit } of figures)
