@@ -40,7 +40,7 @@ await app.db.insert(tables.area).values({ plantId: 1, name: "Kiln", sort: 1 });
 for (const [tag, definition, records] of [
   ["BENCH-50", rill, 50],
   ["BENCH-200", rill, 200],
-  ["BENCH-5000", wide, 1],
+  ["BENCH-5000", wide, 6],
 ] as const) {
   const [position] = await app.db
     .insert(tables.position)

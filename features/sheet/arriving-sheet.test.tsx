@@ -24,7 +24,7 @@ const page = (sent: SentSheet) => (
 
 describe("a sheet that is sent with its page", () => {
   test("what draws the page gets it as it is, and it follows packed; then it is with nobody", async () => {
-    const sent = sendSheet(sheet);
+    const sent = sendSheet(sheet, true);
     expect(takeSheet(sent)).toBe(sheet);
     // A page may be drawn in two goes.
     expect(takeSheet(sent)).toBe(sheet);
@@ -32,17 +32,20 @@ describe("a sheet that is sent with its page", () => {
     expect(takeSheet(sent)).toBeUndefined();
   });
 
-  test("where nobody draws it on the server it is packed all the same", async () => {
-    const sent = sendSheet(sheet);
-    expect(unpackSheet(await sent.rest)).toEqual(sheet);
-    expect(takeSheet(sent)).toBeUndefined();
+  test("where its page is not drawn on the server, or nobody comes for it, it is packed all the same", async () => {
+    const asData = sendSheet(sheet, false);
+    expect(takeSheet(asData)).toBeUndefined();
+    expect(unpackSheet(await asData.rest)).toEqual(sheet);
+    const forgotten = sendSheet(sheet, true);
+    expect(unpackSheet(await forgotten.rest)).toEqual(sheet);
+    expect(takeSheet(forgotten)).toBeUndefined();
   });
 
   test("its rows are in the page before it is packed; the browser takes the very same page over once the rest is there", async () => {
     globalThis.TextEncoder ??= TextEncoder as typeof globalThis.TextEncoder;
     const { renderToString } = await import("react-dom/server.edge");
     const place = document.body.appendChild(document.createElement("div"));
-    place.innerHTML = renderToString(page(sendSheet(sheet)));
+    place.innerHTML = renderToString(page(sendSheet(sheet, true)));
     const row = place.querySelector("[data-code]");
     expect(row).toBeTruthy();
 

@@ -15,8 +15,8 @@ interface Waiting {
   taken: () => void;
 }
 
-/** Whether the page is drawn on the server is not known where it is sent: one that is gone to from another page, or refreshed, is drawn in the browser alone. */
-const LONGEST_MS = 25;
+/** Nobody may come for it: who asked for the page may be gone. */
+const LONGEST_MS = 250;
 /** What is drawn is squeezed and on the wire before packing takes the processor. */
 const MEANWHILE_MS = 10;
 
@@ -25,9 +25,10 @@ const WAITING = Symbol.for("calm-ledger.sheets-on-their-way");
 const shared = globalThis as { [WAITING]?: Map<string, Waiting> };
 const waiting = (shared[WAITING] ??= new Map<string, Waiting>());
 
-/** On the server: sends a sheet. Packed when its page is drawn, or when nobody asked for it. */
-export function sendSheet(sheet: SheetData): SentSheet {
+/** On the server: sends a sheet with its page. `drawnHere`: the page is drawn here too, and the sheet packed after that. */
+export function sendSheet(sheet: SheetData, drawnHere: boolean): SentSheet {
   const key = crypto.randomUUID();
+  if (!drawnHere) return { key, rest: Promise.resolve(packSheet(sheet)) };
   const rest = new Promise<PackedSheet>((resolve) => {
     const pack = (): void => {
       waiting.delete(key);

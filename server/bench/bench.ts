@@ -5,27 +5,19 @@ import { EVERYTHING, isEverything, type Scope } from "@/core/definition";
 import { bad, driveKeyOf, good, type Result } from "@/core/drive";
 import { linkKey, speaksOn, type LinkSettings } from "@/core/link";
 import { buildSet } from "@/core/set";
-import { inBackground } from "@/server/background";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
-import { faultTrouble } from "@/server/fault";
 import { keepReading, type Kept } from "@/server/ledger";
-import {
-  dropReading,
-  IMPORTANCE,
-  loadReading,
-  type Links,
-  type LiveView,
-  type LookTiming,
-} from "@/server/link";
+import { dropReading, type Links, type LiveView, type LookTiming } from "@/server/link";
 import type { Person } from "@/server/people";
 import { Connection } from "./connection";
 import { misplaced, retiredThere } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
 import { NOTHING_MEANT, partOf } from "./part-of";
 import { Places } from "./places";
-import { keepPace, keepSettings, linkRow, noteSuccess, rememberAddress } from "./ways";
+import { Readings } from "./readings";
+import { keepSettings, linkRow, noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
 export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
@@ -59,16 +51,17 @@ const OF_ANOTHER_PLANT = bad<never>({
 export class Bench {
   private readonly connections = new Map<string, Connection>();
   private readonly connecting = new Map<string, Promise<Result<ConnectionView>>>();
-  private readonly readings = new Map<string, { stop: AbortController; ended: Promise<unknown> }>();
   private toldRevision = -1;
 
   private readonly places: Places;
+  private readonly readings: Readings;
 
   /** Told of every reading that was kept, or found unchanged. */
   onKept: ((person: Person, positionId: number, kept: Kept) => Promise<void>) | undefined;
 
   constructor(private readonly parts: BenchParts) {
     this.places = new Places(parts, () => this.list());
+    this.readings = new Readings(parts, this.places, (each) => this.find(each.id) === each);
   }
 
   /** Connects, finds out who answers, and begins to read. Two people at the same moment share one connection. */
@@ -201,7 +194,7 @@ export class Bench {
   async letGo(id: string): Promise<void> {
     const connection = this.connections.get(id);
     if (!connection) return;
-    this.readings.get(id)?.stop.abort();
+    this.readings.stop(id);
     this.connections.delete(id);
     this.parts.events.publish(connection.address.plantId, { type: "connection-gone", id });
     await this.parts.links.ask("release", { drive: id });
@@ -209,66 +202,18 @@ export class Bench {
 
   /** Stops the reading under way; what was read is kept and can be recorded as a partial record, or gone on with. */
   stop(id: string): void {
-    this.readings.get(id)?.stop.abort();
+    this.readings.stop(id);
   }
 
-  /** Begins to read a drive, all of it anew or where a stopped reading ended, or a part of it. `anew`: nothing of a stopped reading counts any more. False when it is being read already. */
+  /** Begins to read a drive; see `Readings`. */
   startReading(person: Person, connection: Connection, scope: Scope = EVERYTHING, anew = false): boolean {
-    const { reading, id } = connection;
-    if (this.readings.has(id)) return false;
-    const stop = new AbortController();
-    const goOn = !anew && isEverything(scope) && reading?.phase === "stopped" ? reading.id : undefined;
-    const ended = inBackground(
-      `reading ${connection.driveKey}`,
-      () => this.read(person, connection, stop.signal, scope, goOn),
-      (error) =>
-        connection.endReading(
-          connection.values,
-          this.now(),
-          faultTrouble(error, "reading", "Then read the drive again."),
-        ),
-    ).finally(() => {
-      if (this.readings.get(id)?.stop === stop) this.readings.delete(id);
-    });
-    this.readings.set(id, { stop, ended });
-    return true;
+    return this.readings.start(person, connection, scope, anew);
   }
 
   /** Waits until the reading of a connection that is under way has ended. Whether everything was read by it. */
   async readingEnded(connection: Connection): Promise<boolean> {
-    await this.readings.get(connection.id)?.ended;
-    return this.connections.get(connection.id) === connection && connection.reading?.phase === "done";
-  }
-
-  private async read(
-    person: Person,
-    connection: Connection,
-    signal: AbortSignal,
-    scope: Scope,
-    goOn?: string,
-  ): Promise<void> {
-    const { db, links } = this.parts;
-    const { id } = connection;
-    const result = await links.ask(
-      "readOwn",
-      { drive: id, byName: person.name, importance: IMPORTANCE.reading, scope, goOn },
-      { onEvent: (view) => connection.takeReading(view), signal },
-    );
-    if (this.connections.get(id) !== connection) return;
-    // Of a broken-off reading whole groups are held; they can be recorded as a partial record.
-    if (!result.ok) {
-      const { reading } = connection;
-      const held = reading ? (await loadReading(db, reading.id)).values : connection.values;
-      return connection.endReading(held, this.now(), result.trouble);
-    }
-    const { values, msAValue } = result.value;
-    connection.endReading(values, this.now());
-    if (msAValue !== undefined) await keepPace(db, connection.address, msAValue);
-    // What of it is as recorded can be told of a whole reading only.
-    if (!isEverything(scope)) return connection.compare({});
-    // Its own address is known only now, where it was reached at the one for drives that are alone.
-    await this.places.standAgain(connection);
-    await this.places.measureDrift(connection);
+    await this.readings.ended(connection.id);
+    return this.find(connection.id) === connection && connection.reading?.phase === "done";
   }
 
   /** Takes in what a restore has read from a drive. */

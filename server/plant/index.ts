@@ -1,13 +1,8 @@
 /** Areas, positions and what is known of them at a glance. */
-export {
-  changePosition,
-  createPosition,
-  orderAreas,
-  positionOfFormerTag,
-  retirePosition,
-  wordsOf,
-  type PositionWords,
-} from "./arrange";
+export { changePosition, createPosition, retirePosition } from "./arrange";
+export { orderAreas } from "./areas";
+export { wordsOf, type PositionWords } from "./position-words";
+export { positionOfFormerTag } from "./tags";
 export { plantList, takePlantList, plantListCsv, plantListWorkbook } from "./list-file";
 export {
   findPosition,

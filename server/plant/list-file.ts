@@ -12,7 +12,8 @@ import type { DefinitionShelf } from "@/server/definitions";
 import { readApart } from "@/server/import";
 import type { Person } from "@/server/people";
 import { tableCsv, tableWorkbook } from "@/server/table-file";
-import { changePosition, createPosition, type PositionWords } from "./arrange";
+import { changePosition, createPosition } from "./arrange";
+import type { PositionWords } from "./position-words";
 
 /** The positions of a plant as its list says them, without the retired ones; with what is needed to change each. */
 export async function plantList(

@@ -1,8 +1,8 @@
 import { comparedColumns, sideBySide } from "@/app/_lib/compare-columns";
 import { page } from "@/app/_lib/page";
+import { sendSheet } from "@/app/_lib/send-sheet";
 import { listName } from "@/core/definition";
 import { Compare } from "@/features/compare/compare";
-import { sendSheet } from "@/features/sheet/send-sheet";
 import { oddWords } from "@/server/sheets";
 
 const { Page, generateMetadata } = page("see", {
@@ -41,7 +41,7 @@ const { Page, generateMetadata } = page("see", {
         files={shown.flatMap(({ file }) =>
           file ? [{ name: file.name, of: file.of, taken: file.values.size, notes: file.notes }] : [],
         )}
-        sheet={what?.by === "code" ? sendSheet(what.sheet) : undefined}
+        sheet={what?.by === "code" ? await sendSheet(what.sheet) : undefined}
         meaning={
           what?.by === "meaning"
             ? {

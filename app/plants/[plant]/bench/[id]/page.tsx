@@ -1,5 +1,6 @@
 import { connectionIn } from "@/app/_lib/connection-of";
 import { page } from "@/app/_lib/page";
+import { sendSheet } from "@/app/_lib/send-sheet";
 import { partsOf, type Definition } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
 import { programFacts, programMeans } from "@/core/program";
@@ -9,7 +10,6 @@ import { buildSheet } from "@/core/sheet";
 import { NOT_SETTINGS } from "@/core/value";
 import { DrivePage } from "@/features/bench/drive-page";
 import type { ProgramView } from "@/features/bench/program";
-import { sendSheet } from "@/features/sheet/send-sheet";
 import { permanentWrites, volatileCodes, type Connection } from "@/server/bench";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
@@ -64,7 +64,7 @@ const { Page, generateMetadata } = page("see", {
         id={id}
         tags={tags}
         areas={areas}
-        sheet={sheet && sendSheet(sheet)}
+        sheet={sheet && (await sendSheet(sheet))}
         readAt={connection.readAt?.getTime()}
         standing={row?.number}
         view={connection.view()}

@@ -1,9 +1,9 @@
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
+import { sendSheet } from "@/app/_lib/send-sheet";
 import { presetsOf } from "@/core/definition";
 import { DraftPage } from "@/features/draft/draft-page";
-import { sendSheet } from "@/features/sheet/send-sheet";
 import { changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
 import { recordById } from "@/server/ledger";
 
@@ -41,7 +41,7 @@ const { Page, generateMetadata } = page("see", {
           changes: changeViews(loaded),
           last: loaded.steps.at(-1)?.n ?? 0,
         }}
-        sheet={sendSheet(draftSheet(loaded))}
+        sheet={await sendSheet(draftSheet(loaded))}
       />
     );
   },

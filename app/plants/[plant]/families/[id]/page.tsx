@@ -1,11 +1,11 @@
 import { notFound } from "next/navigation";
 import { page } from "@/app/_lib/page";
+import { sendSheet } from "@/app/_lib/send-sheet";
 import { definitionFor, listFirmware } from "@/core/definition";
 import { buildSheet } from "@/core/sheet";
 import { FamilyHead } from "@/features/families/family-head";
 import { Files } from "@/features/files/files";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
-import { sendSheet } from "@/features/sheet/send-sheet";
 import { listVersions } from "@/server/definitions";
 import { filesOf } from "@/server/files";
 import { defaultColumn } from "@/server/ledger";
@@ -63,7 +63,7 @@ const { Page, generateMetadata } = page("see", {
         <Files files={files} owner={{ definition: family.id }} words={family.title} />
         <ArrivingSheet
           key={`${firmware}/${axes}`}
-          sent={sendSheet(buildSheet(definition, file.ratings[0]?.id, columns))}
+          sent={await sendSheet(buildSheet(definition, file.ratings[0]?.id, columns))}
           place={`family ${family.id}`}
           of={{ firmware, axes }}
         />

@@ -1,9 +1,9 @@
 import { notFound, redirect } from "next/navigation";
 import { page } from "@/app/_lib/page";
+import { sendSheet } from "@/app/_lib/send-sheet";
 import { buildSheet } from "@/core/sheet";
 import { plantPath } from "@/features/house/plant-path";
 import { Position } from "@/features/ledger/position";
-import { sendSheet } from "@/features/sheet/send-sheet";
 import type { Application } from "@/server/application";
 import { openDrafts } from "@/server/drafts";
 import { filesOf } from "@/server/files";
@@ -146,7 +146,7 @@ const { Page, generateMetadata } = page("see", {
           record: each.content.recordNumber,
           outcome: each.content.outcome,
         }))}
-        sheet={sheet && sendSheet(sheet)}
+        sheet={sheet && (await sendSheet(sheet))}
         areas={overview.areas}
         files={files}
         drafts={drafts.map(({ at, ...each }) => ({ ...each, at: at.getTime() }))}
