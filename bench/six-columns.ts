@@ -29,7 +29,7 @@ export async function sixthColumn(page: Page): Promise<number> {
         });
       });
       observer.observe(document.body, { subtree: true, childList: true });
-    }, "Record 6");
+    }, "record 6");
     await page.getByLabel("What of it").selectOption({ label: "record 6" });
     await page.waitForFunction(() => "paintedAfter" in window);
     all.push(await page.evaluate(() => (window as unknown as { paintedAfter: number }).paintedAfter));

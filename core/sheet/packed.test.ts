@@ -3,7 +3,7 @@ import * as fc from "fast-check";
 import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import { PARAMETER_KINDS } from "@/core/value";
-import { definitions } from "@/families/testing";
+import { definitions, rill } from "@/families/testing";
 import { packSheet, unpackSheet } from "./packed";
 import { buildSheet, type Cell, type SheetRow } from "./rows";
 
@@ -66,4 +66,22 @@ test("whatever a row says is said again", () => {
       expect(unpackSheet(sheet)).toBe(sheet);
     }),
   );
+});
+
+test("columns that hold the same are sent once", () => {
+  const values = valuesByCode(factorySet(rill, "R-030"));
+  const columns = Array.from({ length: 6 }, (_, i): Column => {
+    const own = new Map(values).set("1r", i < 4 ? 250 : 500);
+    return { id: String(i), title: `Record ${i + 1}`, source: "record", values: own };
+  });
+  const lengthOf = (count: number) => packSheet(buildSheet(rill, "R-030", columns.slice(0, count))).length;
+  const sheet = buildSheet(rill, "R-030", columns);
+  expect(unpackSheet(packSheet(sheet))).toEqual(sheet);
+  // A further column of 198 parameters costs its title, and a sign for each of them.
+  expect(lengthOf(4) - lengthOf(3)).toBeLessThan(198 * 2 + 60);
+  const { cells } = sheet.groups.flatMap((each) => each.rows).find((each) => each.code === "1r")!;
+  expect(cells.map((each) => [each.text.trim(), each.odd])).toEqual([
+    ...Array.from({ length: 4 }, () => ["2.50", undefined]),
+    ...Array.from({ length: 2 }, () => ["5.00", true]),
+  ]);
 });

@@ -46,14 +46,18 @@ function fieldsOf<T extends object>(usual: T): Array<keyof T> {
 }
 
 type Packed = unknown[];
-type PackedRow = [Packed[], ...Packed];
+/** A cell that is the very one before it. */
+const SAME = 0;
+type PackedRow = [Array<Packed | typeof SAME>, ...Packed];
 
 /** Packs a sheet. */
 export function packSheet({ groups, ...rest }: SheetData): PackedSheet {
   const packed = groups.map(({ rows, ...group }) => ({
     ...group,
     rows: rows.map((row) => [
-      row.cells.map((each) => pack(CELL_FIELDS, CELL_USUAL, each)),
+      row.cells.map((each, i) =>
+        i > 0 && each === row.cells[i - 1] ? SAME : pack(CELL_FIELDS, CELL_USUAL, each),
+      ),
       ...pack(ROW_FIELDS, ROW_USUAL, row),
     ]),
   }));
@@ -89,7 +93,9 @@ function pack<T>(fields: ReadonlyArray<keyof T>, usual: readonly unknown[], of: 
 
 function unpackRow([cells, ...packed]: PackedRow): SheetRow {
   const row = unpack(ROW_FIELDS, ROW, packed);
-  row.cells = cells.map((each) => unpack(CELL_FIELDS, CELL, each));
+  const made: Cell[] = [];
+  for (const each of cells) made.push(each === SAME ? made.at(-1)! : unpack(CELL_FIELDS, CELL, each));
+  row.cells = made;
   return row;
 }
 

@@ -32,6 +32,7 @@ export interface SheetRow {
   set?: number;
   /** The texts of its choices, where it has some: one looks for what a parameter can do. */
   choices?: string;
+  /** Cells that are alike may be one. */
   cells: Cell[];
   notDefault: boolean;
   differs: boolean;
@@ -72,6 +73,9 @@ export interface SheetData {
   groups: SheetGroup[];
 }
 
+const NOT_THERE: Cell = { text: "", unit: "", meaning: "", missing: true };
+const HAS_NONE: Cell = { text: "", unit: "", meaning: "has none", missing: true };
+
 /**
  * Makes a sheet of columns: one row for each parameter, in the definition's groups, formatted once.
  * The first column is the one that is compared with the default. A sheet of defaults alone shows what a family has: parameters without a default too.
@@ -95,18 +99,29 @@ export function buildSheet(definition: Definition, rating: string | undefined, c
     const standard = defaultFor(definition, parameter, rating);
     const names = severalPositions && parameter.type === "text";
     const most = compared.length > 2 ? mostCommon(compared.map((i) => row.cells[i])) : undefined;
-    const cells = row.cells.map((raw, i): Cell => {
-      if (raw === undefined)
-        return columns[i]!.lacks?.has(parameter.code)
-          ? { text: "", unit: "", meaning: "has none", missing: true }
-          : { text: "", unit: "", meaning: "", missing: true };
+    const cells: Cell[] = [];
+    for (const [i, raw] of row.cells.entries()) {
+      if (raw === undefined) {
+        cells.push(columns[i]!.lacks?.has(parameter.code) ? HAS_NONE : NOT_THERE);
+        continue;
+      }
+      const odd =
+        most !== undefined && compared.includes(i) && raw !== most && !row.moving && !names
+          ? true
+          : undefined;
+      const volatile = columns[i]!.volatile?.has(parameter.code) ? true : undefined;
+      // Most of what stands side by side is alike: it is one cell then, made once and sent once.
+      const before = cells.at(-1);
+      if (before && row.cells[i - 1] === raw && before.odd === odd && before.volatile === volatile) {
+        cells.push(before);
+        continue;
+      }
       const cell: Cell = formatValue(parameter, raw);
-      if (most !== undefined && compared.includes(i) && raw !== most && !row.moving && !names)
-        cell.odd = true;
+      if (odd) cell.odd = true;
       if (parameter.type === "text") cell.words = true;
-      if (columns[i]!.volatile?.has(parameter.code)) cell.volatile = true;
-      return cell;
-    });
+      if (volatile) cell.volatile = true;
+      cells.push(cell);
+    }
     const main = row.cells[0];
     // What one drive has and another has nothing for is a difference; what was not read is none.
     const lacking = compared.filter((i) => columns[i]!.lacks?.has(parameter.code));
