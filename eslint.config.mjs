@@ -43,6 +43,19 @@ const config = [
       ],
     },
   },
+  {
+    files: ["app/**", "features/**", "server/**", "core/**"],
+    ignores: ["core/plant/position-path.ts"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "TemplateLiteral[quasis.0.value.raw='/positions/']",
+          message: "A tag may have signs that mean something in an address: positionPath(tag).",
+        },
+      ],
+    },
+  },
   { files: ["scripts/**", "bench/**", "demo/**", "simulator/main.ts"], rules: { "no-console": "off" } },
 ];
 export default config;

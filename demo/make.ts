@@ -6,6 +6,7 @@ import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { definitionFor, type Definition } from "@/core/definition";
 import { linkKey } from "@/core/link";
+import { positionPath } from "@/core/plant/position-path";
 import type { RawValue } from "@/core/value";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
@@ -123,7 +124,7 @@ async function keepProgram(bytes: Uint8Array, { id, tag }: { id: number; tag: st
     app.db,
     people[0]!,
     PLANT,
-    { positionId: id, words: tag, href: `/positions/${encodeURIComponent(tag)}` },
+    { positionId: id, words: tag, href: positionPath(tag) },
     { hash: stored.hash, name: `${tag}-program-7.bin`, kind: "program", note: "Version 7, by Per Holm." },
     new Date(),
   );

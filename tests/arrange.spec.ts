@@ -45,6 +45,43 @@ test("a position is made, renamed, moved by keyboard, and found by its old tag; 
   await expect(page.getByText("Tonight: not replaceable tonight")).toBeVisible();
 });
 
+test("a tag with signs that mean something in an address leads to its position from everywhere", async ({
+  page,
+}) => {
+  const tag = "KL#9+1";
+  const rename = async (from: string, to: string): Promise<void> => {
+    await page.goto(at(`/positions/${encodeURIComponent(from)}`));
+    await page.getByRole("button", { name: "Change what is said of it" }).click();
+    const dialog = page.getByRole("dialog");
+    await expect(dialog.getByLabel("Tag", { exact: true })).toHaveValue(from);
+    await dialog.getByLabel("Tag", { exact: true }).fill(to);
+    await dialog.getByRole("button", { name: "Keep this" }).click();
+    await page.waitForURL((url) => url.pathname.endsWith(`/positions/${encodeURIComponent(to)}`));
+  };
+  /** Where links of the page lead that name it; one with a part behind # would lead to another. */
+  const links = () =>
+    page
+      .locator("a")
+      .evaluateAll((all) =>
+        all.map((each) => (each as HTMLAnchorElement).href).filter((each) => each.includes("KL")),
+      );
+  await signIn(page);
+  await rename("KL-09", tag);
+  for (const path of ["/positions/KL%239%2B1", "/journal"]) {
+    await page.goto(at(path));
+    await expect(page.locator('main a[href*="KL%239%2B1"]').first()).toBeAttached();
+    const found = await links();
+    expect([path, found.filter((each) => each.includes("KL%239%2B1")).length > 0]).toEqual([path, true]);
+    expect([path, found.filter((each) => each.includes("#"))]).toEqual([path, []]);
+  }
+  await page.goto(at("/positions/KL%239%2B1"));
+  await page.getByRole("link", { name: "Restore →" }).click();
+  await expect(
+    page.getByRole("heading", { name: new RegExp(`Restore.*${tag.replace("+", "\\+")}`) }),
+  ).toBeVisible();
+  await rename(tag, "KL-09");
+});
+
 test("a photo is added to a position, told from its content, and withdrawn with a reason; labels and notes are in the journal", async ({
   page,
 }) => {

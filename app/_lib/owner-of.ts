@@ -1,4 +1,5 @@
 import { bad, good, type Result } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import type { Application } from "@/server/application";
 import { driveHref, findDrive } from "@/server/drives";
 import type { Owner } from "@/server/files";
@@ -22,7 +23,7 @@ export async function ownerOf(
   if (tag !== undefined) {
     const position = await findPosition(db, plantId, tag);
     if (!position) return noPosition(tag);
-    const href = `/positions/${encodeURIComponent(tag)}`;
+    const href = positionPath(tag);
     if (record === undefined) return good({ positionId: position.id, words: tag, href });
     const row = await recordByNumber(db, position.id, record);
     if (!row) return noRecord(tag, record);

@@ -1,9 +1,10 @@
+import { positionPath } from "@/core/plant/position-path";
 import type { Exercise, ExerciseFacts, ExerciseStep, RestoreFact } from "./exercise";
 
 /** Restores onto the drive that was put in. */
 const onto = ({ restores, after }: ExerciseFacts): RestoreFact[] =>
   restores.filter((each) => after !== undefined && each.serial === after);
-const positionPage = ({ tag }: ExerciseFacts): string => `/positions/${encodeURIComponent(tag)}`;
+const positionPage = ({ tag }: ExerciseFacts): string => positionPath(tag);
 const bench = (): string => "/bench";
 /** Where the restore onto the new drive is worked at, once it was begun. */
 const restorePage = (facts: ExerciseFacts): string => {

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { AnswerView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { Bulk } from "@/features/sheet/bulk";
@@ -143,9 +144,7 @@ function Lines({
               <th scope="row" className="font-normal text-left py-1.5 pr-3">
                 <Link
                   className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
-                  href={to(
-                    `/positions/${encodeURIComponent(each.tag)}${each.record === undefined ? "" : `?record=${each.record}`}`,
-                  )}
+                  href={to(positionPath(each.tag, each.record === undefined ? "" : `?record=${each.record}`))}
                 >
                   <span className="font-mono">{each.tag}</span> {each.title}
                 </Link>

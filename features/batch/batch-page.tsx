@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { addressOf, batches, type BatchView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { OUTCOME_WORDS } from "@/core/restore";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -42,7 +43,7 @@ export function BatchPage({ first, parameters }: { first: BatchView; parameters:
             record{" "}
             <Link
               className="underline underline-offset-4"
-              href={to(`/positions/${view.source.tag}?record=${view.source.record}`)}
+              href={to(positionPath(view.source.tag, `?record=${view.source.record}`))}
             >
               {view.source.record} of {view.source.tag}
             </Link>{" "}

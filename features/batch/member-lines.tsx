@@ -1,4 +1,5 @@
 "use client";
+import { positionPath } from "@/core/plant/position-path";
 import { OUTCOME_WORDS, type Place } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { usePlant } from "@/features/house/use-plant";
@@ -27,7 +28,7 @@ export function MemberLines({
             <div className="flex flex-wrap gap-x-4">
               <Link
                 className="font-mono w-20 hover:underline underline-offset-4"
-                href={to(`/positions/${each.tag}`)}
+                href={to(positionPath(each.tag))}
               >
                 {each.tag}
               </Link>

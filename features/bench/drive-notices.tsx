@@ -1,4 +1,5 @@
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { OPERATION_WORDS } from "@/core/restore";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { usePlant } from "@/features/house/use-plant";
@@ -193,7 +194,10 @@ function Exchanged({
               key={axis}
               className="underline underline-offset-4"
               href={to(
-                `/positions/${encodeURIComponent(tag)}/restore?${new URLSearchParams({ connection: view.id, axis: String(axis) })}`,
+                positionPath(
+                  tag,
+                  `/restore?${new URLSearchParams({ connection: view.id, axis: String(axis) })}`,
+                ),
               )}
             >
               Restore axis {axis} alone

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts } from "@/core/definition";
 import { driveKeyOf } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import type { SetsInUse as SetsFacts } from "@/core/set";
 import { ChangeByDraft } from "@/features/draft/change-by-draft";
 import { Offered, Touchable } from "@/features/house/rights";
@@ -125,7 +126,7 @@ export function DrivePage({
               </Button>
             )}
             {view.position && standing !== undefined && !reading && !job && !view.unfit && (
-              <ButtonLink letter="r" href={to(`/positions/${view.position.tag}/restore?connection=${id}`)}>
+              <ButtonLink letter="r" href={to(positionPath(view.position.tag, `/restore?connection=${id}`))}>
                 Restore record {standing} →
               </ButtonLink>
             )}

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { bench, restore, type ConnectionView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { identificationText, type LookedAtFile, type ProgramFacts } from "@/core/program";
 import { OPERATION_WORDS, type ProgramOperation } from "@/core/restore";
 import { Offered } from "@/features/house/rights";
@@ -126,10 +127,7 @@ export function Program({ view, program }: { view: ConnectionView; program: Prog
           ))}
         </ul>
         <p className="py-1.5">
-          <Link
-            className="underline underline-offset-4"
-            href={to(`/positions/${encodeURIComponent(view.position.tag)}`)}
-          >
+          <Link className="underline underline-offset-4" href={to(positionPath(view.position.tag))}>
             Add a file at {view.position.tag}
           </Link>
           , as “program of the drive”, with its owner and version.

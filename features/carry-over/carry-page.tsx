@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { OUTCOME_TITLES, OUTCOMES } from "@/core/carry-over";
 import { carry, type CarryLineView, type CarryView, type PlateWords } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
@@ -34,7 +35,7 @@ export function CarryPage({ tag, record, to: target, view, trouble }: Props) {
         <h1 className="text-xl font-semibold">
           <Link
             className="font-mono hover:underline underline-offset-4"
-            href={to(`/positions/${encodeURIComponent(tag)}?record=${record}`)}
+            href={to(positionPath(tag, `?record=${record}`))}
           >
             {tag}
           </Link>

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { drafts, type PlateWords } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { useAsked } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
@@ -13,7 +14,7 @@ export function carryAddress(tag: string, record: number, to?: PlateWords): stri
   const query = new URLSearchParams({ record: String(record) });
   for (const [key, value] of Object.entries(to ?? {}))
     if (value !== undefined && value !== "") query.set(key, String(value));
-  return `/positions/${encodeURIComponent(tag)}/carry-over?${query}`;
+  return positionPath(tag, `/carry-over?${query}`);
 }
 
 /** The drive that a record is carried over to: one that is connected, one in store, or what stands on a plate. */

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { checklists, type ChecklistsView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
@@ -56,10 +57,7 @@ export function ChecklistsPage({ tag, title, lists }: { tag: string; title: stri
     >
       <div>
         <h1 className="text-xl font-semibold">
-          <Link
-            className="font-mono hover:underline underline-offset-4"
-            href={to(`/positions/${encodeURIComponent(tag)}`)}
-          >
+          <Link className="font-mono hover:underline underline-offset-4" href={to(positionPath(tag))}>
             {tag}
           </Link>{" "}
           {title}: its own lists

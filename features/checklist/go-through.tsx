@@ -53,7 +53,8 @@ export function GoThrough({
       ))}
       {signed.length === 0 && (
         <Offered right="restore">
-          <Open receipt={receipt} which={which} lines={lines} />
+          {/* Another list is gone through from its beginning. */}
+          <Open key={lines.join("\n")} receipt={receipt} which={which} lines={lines} />
         </Offered>
       )}
     </section>
@@ -70,8 +71,8 @@ function Signed({ signed: { ticks, why, at, byName } }: { signed: SignedView }) 
         {why && ` ${why}`}
       </p>
       <ul className="mt-1">
-        {ticks.map(({ text, done, value }) => (
-          <li key={text}>
+        {ticks.map(({ text, done, value }, i) => (
+          <li key={i}>
             <span className={done ? "text-copper-deep" : "text-ochre"}>{done ? "✓" : "left out"}</span> {text}{" "}
             {value && <span className="font-mono">{value}</span>}
           </li>
@@ -94,9 +95,10 @@ function Open({ receipt, which, lines }: { receipt: number; which: Checklist; li
   const sign = async (): Promise<void> => {
     setBusy(true);
     const body = { which, ticks, why };
-    const done = await act(checklists.signChecklist, { params: { plant, receipt }, body });
+    await act(checklists.signChecklist, { params: { plant, receipt }, body });
     setBusy(false);
-    if (done) router.refresh();
+    // Where it was refused, the list may be another one now, or somebody has signed it.
+    router.refresh();
   };
   return (
     <form
@@ -108,7 +110,7 @@ function Open({ receipt, which, lines }: { receipt: number; which: Checklist; li
     >
       <ul className="space-y-1">
         {ticks.map(({ text, done, value }, i) => (
-          <li key={text} className="flex flex-wrap gap-x-3 items-center">
+          <li key={i} className="flex flex-wrap gap-x-3 items-center">
             <label className="flex items-center gap-2 min-h-9 pointer-coarse:min-h-11">
               <input
                 type="checkbox"

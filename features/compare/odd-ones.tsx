@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
@@ -36,7 +37,7 @@ export function OddOnes({ lines }: { lines: readonly OddLine[] }) {
                 Since{" "}
                 <Link
                   className="underline underline-offset-4"
-                  href={to(`/positions/${encodeURIComponent(since.tag)}?record=${since.record}`)}
+                  href={to(positionPath(since.tag, `?record=${since.record}`))}
                 >
                   record {since.record}
                 </Link>

@@ -1,5 +1,6 @@
 "use client";
 import { addressOf, carry, papers } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { PaperLinks } from "@/features/house/paper-links";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -55,10 +56,7 @@ export function DraftHead({
       <h1 className="text-lg font-semibold">{draft.title}</h1>
       <p className="text-soft text-[14px]">
         A draft for{" "}
-        <Link
-          className="underline underline-offset-4"
-          href={to(`/positions/${encodeURIComponent(draft.tag)}`)}
-        >
+        <Link className="underline underline-offset-4" href={to(positionPath(draft.tag))}>
           {draft.tag}
         </Link>
         ,{" "}

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
 import { drafts, type DraftChangeView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { Offered, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
@@ -122,7 +123,7 @@ export function DraftPage({ draft, first, sheet: sent, several }: Props) {
             rank="primary"
             onClick={() =>
               void act(drafts.giveUpDraft, { params }).then(
-                (done) => done && router.push(to(`/positions/${encodeURIComponent(draft.tag)}`)),
+                (done) => done && router.push(to(positionPath(draft.tag))),
               )
             }
           >

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { drafts } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
@@ -35,7 +36,7 @@ export function Enter({
     setBusy(false);
     if (!done) return;
     const { tag, number, known } = done.value;
-    const position = `/positions/${encodeURIComponent(tag)}`;
+    const position = positionPath(tag);
     if (restoring && here) {
       router.push(to(`${position}/restore?connection=${here.id}&record=${number}`));
       return;

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { DRIVE_EVENT_WORDS, drives, type DriveEventKind, type FileView } from "@/core/contract";
 import { MOVES, WHEREABOUTS_WORDS, type Move, type Whereabouts } from "@/core/plant";
+import { positionPath } from "@/core/plant/position-path";
 import { Files } from "@/features/files/files";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -92,10 +93,7 @@ export function DriveLife({ drive, life, files, couldReplace, prepared }: Props)
             {drive.tag ? (
               <>
                 Fitted at{" "}
-                <Link
-                  className="font-mono underline underline-offset-4"
-                  href={to(`/positions/${encodeURIComponent(drive.tag)}`)}
-                >
+                <Link className="font-mono underline underline-offset-4" href={to(positionPath(drive.tag))}>
                   {drive.tag}
                 </Link>
               </>
@@ -109,10 +107,7 @@ export function DriveLife({ drive, life, files, couldReplace, prepared }: Props)
           {prepared && (
             <p className={prepared.stale ? "text-ochre" : ""}>
               Prepared for{" "}
-              <Link
-                className="font-mono underline underline-offset-4"
-                href={to(`/positions/${encodeURIComponent(prepared.tag)}`)}
-              >
+              <Link className="font-mono underline underline-offset-4" href={to(positionPath(prepared.tag))}>
                 {prepared.tag}
               </Link>{" "}
               with record {prepared.record}, {moment(prepared.at)}
@@ -140,7 +135,7 @@ export function DriveLife({ drive, life, files, couldReplace, prepared }: Props)
                   <Link
                     className="font-mono underline underline-offset-4"
                     title={each.title}
-                    href={to(`/positions/${encodeURIComponent(each.tag)}`)}
+                    href={to(positionPath(each.tag))}
                   >
                     {each.tag}
                   </Link>

@@ -1,4 +1,5 @@
 "use client";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
@@ -37,10 +38,7 @@ export function SpareLabel({ spare, code }: { spare: SpareView; code: string }) 
         <div className="mb-4 no-print">
           <Notice kind="caution" title={`Record ${record} stands no more.`}>
             The drive would run as before the change.{" "}
-            <Link
-              className="underline underline-offset-4"
-              href={to(`/positions/${encodeURIComponent(tag)}/restore?spare=1`)}
-            >
+            <Link className="underline underline-offset-4" href={to(positionPath(tag, "/restore?spare=1"))}>
               Prepare it anew
             </Link>
             , then put a new label on it.

@@ -2,6 +2,7 @@
 import { usePathname, useRouter } from "next/navigation";
 import { addressOf, families } from "@/core/contract";
 import type { TripSpec } from "@/core/definition";
+import { positionPath } from "@/core/plant/position-path";
 import { ConnectionCard } from "@/features/bench/connection-card";
 import type { CardView } from "@/features/bench/types";
 import { usePlant } from "@/features/house/use-plant";
@@ -96,7 +97,7 @@ export function FamilyHead(props: Props) {
             {props.positions.map((tag) => (
               <Link
                 key={tag}
-                href={to(`/positions/${tag}`)}
+                href={to(positionPath(tag))}
                 className="font-mono text-[14px] mr-2 hover:underline underline-offset-4"
               >
                 {tag}

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import type { ConnectionView } from "@/core/contract";
 import type { LinkSettings } from "@/core/link";
+import { positionPath } from "@/core/plant/position-path";
 import type { AxisCourse } from "@/core/restore";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { Touchable } from "@/features/house/rights";
@@ -57,7 +58,7 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, carr
   return (
     <div className="px-6 max-sm:px-3 py-6 max-w-4xl w-full mx-auto">
       <h1 className="text-xl font-semibold">
-        <Link className="font-mono hover:underline underline-offset-4" href={to(`/positions/${tag}`)}>
+        <Link className="font-mono hover:underline underline-offset-4" href={to(positionPath(tag))}>
           {tag}
         </Link>{" "}
         {title}: its firmware is changed
@@ -85,7 +86,7 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, carr
                     <Button
                       rank="primary"
                       disabled={newest.partial}
-                      onClick={() => router.push(to(`/positions/${tag}/firmware?before=${newest.number}`))}
+                      onClick={() => router.push(to(positionPath(tag, `/firmware?before=${newest.number}`)))}
                     >
                       Record {newest.number} is the record of before
                     </Button>
@@ -151,7 +152,9 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, carr
           >
             {changed === "firmware" && here && before && (
               <div className="flex flex-wrap gap-2 items-center">
-                <ButtonLink href={to(`/compare?c=${tag}:${before.number}&c=live:${here.id}`)}>
+                <ButtonLink
+                  href={to(`/compare?c=${encodeURIComponent(`${tag}:${before.number}`)}&c=live:${here.id}`)}
+                >
                   Compare record {before.number} with the drive
                 </ButtonLink>
                 <span className="text-soft">An update often sets values back to the factory&apos;s.</span>
@@ -189,7 +192,7 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, carr
                     Carry record {before.number} over to firmware {identity.firmware}
                   </ButtonLink>
                   <ButtonLink
-                    href={to(`/positions/${tag}/restore?record=${before.number}&connection=${here.id}`)}
+                    href={to(positionPath(tag, `/restore?record=${before.number}&connection=${here.id}`))}
                   >
                     Restore record {before.number} as it is →
                   </ButtonLink>
@@ -199,7 +202,7 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, carr
                     Record {carried} was entered from a draft since:{" "}
                     <Link
                       className="underline underline-offset-4"
-                      href={to(`/positions/${tag}/restore?record=${carried}&connection=${here.id}`)}
+                      href={to(positionPath(tag, `/restore?record=${carried}&connection=${here.id}`))}
                     >
                       restore record {carried}
                     </Link>

@@ -1,3 +1,4 @@
+import { positionPath } from "@/core/plant/position-path";
 import type { AxisCourse } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { ButtonLink } from "@/ui/button";
@@ -35,7 +36,10 @@ export function OneByOne({ tag, axes, record, connection }: Props) {
               <ButtonLink
                 rank={axis === next?.axis ? "primary" : "plain"}
                 href={to(
-                  `/positions/${encodeURIComponent(tag)}/restore?${new URLSearchParams({ record: String(record), connection, axis: String(axis) })}`,
+                  positionPath(
+                    tag,
+                    `/restore?${new URLSearchParams({ record: String(record), connection, axis: String(axis) })}`,
+                  ),
                 )}
               >
                 Restore record {record} onto axis {axis} alone →

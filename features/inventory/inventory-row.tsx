@@ -1,4 +1,5 @@
 import type { InventoryLine } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
@@ -19,7 +20,7 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
       <span aria-hidden className="margin-rule h-full" />
       <span role="cell" className="min-w-0">
         {tag ? (
-          <Link href={to(`/positions/${encodeURIComponent(tag)}`)} className={`font-mono ${link}`}>
+          <Link href={to(positionPath(tag))} className={`font-mono ${link}`}>
             {tag}
           </Link>
         ) : (

@@ -1,3 +1,4 @@
+import { positionPath } from "@/core/plant/position-path";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { Why } from "@/features/plant/next-step";
@@ -75,7 +76,7 @@ export function PositionHead({
             {" · "}
             <Link
               className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
-              href={to(`/positions/${encodeURIComponent(tag)}/terminals?record=${record}`)}
+              href={to(positionPath(tag, `/terminals?record=${record}`))}
             >
               Terminals
             </Link>
@@ -84,7 +85,7 @@ export function PositionHead({
         {" · "}
         <Link
           className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
-          href={to(`/positions/${encodeURIComponent(tag)}/checks`)}
+          href={to(positionPath(tag, "/checks"))}
         >
           Its own lists
         </Link>
@@ -93,7 +94,7 @@ export function PositionHead({
             {" · "}
             <Link
               className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
-              href={to(`/positions/${encodeURIComponent(tag)}/firmware`)}
+              href={to(positionPath(tag, "/firmware"))}
             >
               Its firmware is changed
             </Link>

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import { ledger, positions, type FileView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
 import { Files } from "@/features/files/files";
@@ -110,7 +111,7 @@ export function Position({
               setWriting(undefined);
               toast.success(`${tag} is kept.`);
               if (tag === position.tag) router.refresh();
-              else router.replace(to(`/positions/${encodeURIComponent(tag)}`));
+              else router.replace(to(positionPath(tag)));
             }}
             onClose={() => setWriting(undefined)}
           />
@@ -192,7 +193,9 @@ export function Position({
                   {standing && standing.number !== record.number && (
                     <ButtonLink
                       letter="c"
-                      href={to(`/compare?tag=${position.tag}&left=${standing.number}&right=${record.number}`)}
+                      href={to(
+                        `/compare?tag=${encodeURIComponent(position.tag)}&left=${standing.number}&right=${record.number}`,
+                      )}
                     >
                       Compare with standing
                     </ButtonLink>
@@ -207,7 +210,7 @@ export function Position({
                     <ButtonLink
                       rank="primary"
                       letter="r"
-                      href={to(`/positions/${position.tag}/restore?record=${record.number}`)}
+                      href={to(positionPath(position.tag, `/restore?record=${record.number}`))}
                     >
                       Restore →
                     </ButtonLink>

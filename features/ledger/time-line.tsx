@@ -1,3 +1,4 @@
+import { positionPath } from "@/core/plant/position-path";
 import { OPERATION_WORDS } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
@@ -44,7 +45,7 @@ export function TimeLine({
         "record" in entry ? (
           <li key={`record-${entry.record.number}`} className="border-b border-hairline">
             <Link
-              href={to(`/positions/${tag}?record=${entry.record.number}`)}
+              href={to(positionPath(tag, `?record=${entry.record.number}`))}
               scroll={false}
               aria-current={shown === entry.record.number ? "true" : undefined}
               className="grid grid-cols-[2.9rem_1fr] hover:bg-leaf aria-[current]:bg-leaf aria-[current]:shadow-[inset_3px_0_0_var(--copper)]"

@@ -3,6 +3,7 @@ import { useCallback, useRef, useState } from "react";
 import { files as fileWays, oldFiles as ways } from "@/core/contract";
 import type { Result, TroubleCode } from "@/core/drive";
 import { LARGEST_TEXT } from "@/core/format";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { sendFile } from "@/features/live/ask";
 import type { PathedFile } from "@/features/live/dropped-files";
@@ -142,7 +143,7 @@ export function useOldFiles(position: string | undefined) {
     put(
       each.path,
       answer.ok
-        ? { done: { words: `It is a file of ${tag} now`, href: `/positions/${encodeURIComponent(tag)}` } }
+        ? { done: { words: `It is a file of ${tag} now`, href: positionPath(tag) } }
         : { trouble: answer.trouble },
     );
   };
@@ -153,7 +154,7 @@ export function useOldFiles(position: string | undefined) {
     if (!answer.ok) return put(each.path, { trouble: answer.trouble });
     const { tag, number, known } = answer.value.kept!;
     const words = known ? `It is record ${number} of ${tag} already` : `It is record ${number} of ${tag} now`;
-    put(each.path, { done: { words, href: `/positions/${encodeURIComponent(tag)}?record=${number}` } });
+    put(each.path, { done: { words, href: positionPath(tag, `?record=${number}`) } });
   };
   const keepReady = (): Promise<void> =>
     through(

@@ -1,4 +1,5 @@
 import type { PositionLine } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { Link } from "@/ui/link";
 
@@ -6,7 +7,7 @@ type Reason = PositionLine["reasons"][number];
 
 /** Where in the plant a next step is done. */
 export function wayOf(tag: string, { do: what, ...next }: Reason["next"]): string {
-  const position = `/positions/${encodeURIComponent(tag)}`;
+  const position = positionPath(tag);
   switch (what) {
     case "import":
       return "/families/import";

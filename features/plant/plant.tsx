@@ -160,7 +160,7 @@ export function Plant({ first, thresholds }: { first: PositionWindow; thresholds
           label="Order within an area"
           value={order}
           onChange={(event) => setOrder(event.target.value as "readiness" | "tag")}
-          className="w-44"
+          className="w-52"
         >
           <option value="readiness">what is missing first</option>
           <option value="tag">by tag</option>

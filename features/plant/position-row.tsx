@@ -1,4 +1,5 @@
 import type { ConnectionView, PositionLine, VerdictCounts } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
@@ -38,7 +39,7 @@ export function PositionRow({
   const { to } = usePlant();
   if (!line) return <div role="gridcell" aria-busy className="h-full border-b border-hairline" />;
   const { tag, title, machine, newest, standing, reasons, verdict } = line;
-  const href = to(`/positions/${encodeURIComponent(tag)}`);
+  const href = to(positionPath(tag));
   const name = (
     <>
       <Link href={href} className="font-mono hover:underline underline-offset-4 decoration-copper">

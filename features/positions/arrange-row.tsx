@@ -1,6 +1,7 @@
 import { useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
 import type { PositionLine } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
@@ -58,7 +59,7 @@ export function ArrangeRow({ line, chosen, onChoose, onChange, onRetire, onBring
         </label>
       )}
       <Link
-        href={to(`/positions/${encodeURIComponent(line.tag)}`)}
+        href={to(positionPath(line.tag))}
         className="font-mono w-24 truncate hover:underline underline-offset-4"
       >
         {line.tag}

@@ -1,5 +1,6 @@
 "use client";
 import type { RehearsalContent } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { LEFT_OUT, RESULT_WORDS, type LeftOutReason, type ParameterResult } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
@@ -59,7 +60,7 @@ export function Rehearsal({ id, at, byName, content, rows, also, leftOut }: Prop
           ])}
         </dl>
         <p className="mt-2">
-          <Link className="underline underline-offset-4" href={to(`/positions/${content.tag}/restore`)}>
+          <Link className="underline underline-offset-4" href={to(positionPath(content.tag, "/restore"))}>
             Restore at {content.tag}
           </Link>
         </p>

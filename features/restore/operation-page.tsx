@@ -1,6 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import type { JobView, RestoreDetail } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import {
   ACTS_AT,
   isOfProgram,
@@ -60,7 +61,7 @@ export function OperationPage({
   const acts = ACTS_AT[operation];
   const words = OPERATION_WORDS[operation];
   const record = (number: number) => (
-    <Link className="underline underline-offset-4" href={to(`/positions/${job.tag}?record=${number}`)}>
+    <Link className="underline underline-offset-4" href={to(positionPath(job.tag, `?record=${number}`))}>
       record {number}
     </Link>
   );
@@ -71,7 +72,7 @@ export function OperationPage({
   return (
     <div className="px-6 py-5 max-w-5xl w-full mx-auto">
       <h1 className="text-xl font-semibold">
-        <Link className="font-mono hover:underline underline-offset-4" href={to(`/positions/${job.tag}`)}>
+        <Link className="font-mono hover:underline underline-offset-4" href={to(positionPath(job.tag))}>
           {job.tag}
         </Link>{" "}
         {job.positionTitle}: {words.title.toLowerCase()}, drive {job.identity.serial}
@@ -258,10 +259,7 @@ function ThenRestore({ job }: { job: JobView }) {
   return (
     <p className="mt-2 text-[15px]">
       It holds the factory&apos;s values now.{" "}
-      <Link
-        className="underline underline-offset-4"
-        href={to(`/positions/${encodeURIComponent(job.tag)}/restore`)}
-      >
+      <Link className="underline underline-offset-4" href={to(positionPath(job.tag, "/restore"))}>
         Restore a record of a {vendor} {family}
       </Link>{" "}
       onto it, or carry one over first.

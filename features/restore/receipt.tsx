@@ -2,6 +2,7 @@
 import type { Checklist } from "@/core/checklist";
 import { addressOf, files as ways, papers, type ReceiptContent } from "@/core/contract";
 import { driveKeyOf, driveWords, ownDefinitionId } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import {
   besideFacts,
   byWords,
@@ -88,7 +89,7 @@ export function Receipt({
   const facts: Array<[string, React.ReactNode]> = [
     [
       "Position",
-      <Link key="p" className="underline underline-offset-4" href={to(`/positions/${content.tag}`)}>
+      <Link key="p" className="underline underline-offset-4" href={to(positionPath(content.tag))}>
         {content.tag} {content.positionTitle}
       </Link>,
     ],
@@ -100,7 +101,7 @@ export function Receipt({
             record{" "}
             <Link
               className="underline underline-offset-4"
-              href={to(`/positions/${content.recordTag ?? content.tag}?record=${content.recordNumber}`)}
+              href={to(positionPath(content.recordTag ?? content.tag, `?record=${content.recordNumber}`))}
             >
               {content.recordNumber}
             </Link>

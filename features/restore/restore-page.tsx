@@ -1,6 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import type { RestoreDetail } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { CHANGED_BY_DRIVE, EXCHANGED_TEXT, newParts, partWords, worksByItself } from "@/core/restore";
 import { BeforeItRuns } from "@/features/bench/before-it-runs";
 import { Reading } from "@/features/bench/reading";
@@ -42,7 +43,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
   const { job, steps, connected } = restore;
   const { place } = job;
   const record = (number: number) => (
-    <Link className="underline underline-offset-4" href={to(`/positions/${job.tag}?record=${number}`)}>
+    <Link className="underline underline-offset-4" href={to(positionPath(job.tag, `?record=${number}`))}>
       record {number}
     </Link>
   );
@@ -50,7 +51,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
   return (
     <div className="px-6 py-5 max-w-5xl w-full mx-auto">
       <h1 className="text-xl font-semibold">
-        <Link className="font-mono hover:underline underline-offset-4" href={to(`/positions/${job.tag}`)}>
+        <Link className="font-mono hover:underline underline-offset-4" href={to(positionPath(job.tag))}>
           {job.tag}
         </Link>{" "}
         {job.positionTitle}: record {job.recordNumber}

@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { addressOf, rounds as ways } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
@@ -124,7 +125,7 @@ export function RoundPage({ round, running, walk, links }: Props) {
             className="border-t border-hairline first:border-t-0 px-3 py-2 flex flex-wrap gap-x-3 gap-y-0.5 items-baseline"
           >
             <Link
-              href={to(`/positions/${encodeURIComponent(each.tag)}`)}
+              href={to(positionPath(each.tag))}
               className="font-mono w-20 hover:underline underline-offset-4"
             >
               {each.tag}

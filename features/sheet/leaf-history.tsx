@@ -1,6 +1,7 @@
 "use client";
 import { useMemo, useState } from "react";
 import { sheets, type ParameterView } from "@/core/contract";
+import { positionPath } from "@/core/plant/position-path";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { useAsked } from "@/features/live/query";
@@ -48,7 +49,7 @@ export function History({ tag, history }: { tag: string; history: readonly Held[
               since{" "}
               <Link
                 className="underline underline-offset-4"
-                href={to(`/positions/${encodeURIComponent(tag)}?record=${each.from}`)}
+                href={to(positionPath(tag, `?record=${each.from}`))}
               >
                 record {each.from}
               </Link>
@@ -119,7 +120,7 @@ export function Elsewhere({
             <Link
               className="font-mono underline underline-offset-4 shrink-0"
               title={each.title}
-              href={to(`/positions/${encodeURIComponent(each.tag)}?record=${each.record}`)}
+              href={to(positionPath(each.tag, `?record=${each.record}`))}
             >
               {each.tag}
             </Link>

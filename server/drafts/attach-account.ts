@@ -1,4 +1,5 @@
 import { DECIDED_WORDS, OUTCOME_TITLES, type CarryAccount } from "@/core/carry-over";
+import { positionPath } from "@/core/plant/position-path";
 import { attach, storeFile } from "@/server/files";
 import type { RecordRow } from "@/server/ledger";
 import type { Person } from "@/server/people";
@@ -44,7 +45,7 @@ export async function attachAccount(
       positionId,
       recordId: record.id,
       words: `record ${record.number} of ${tag}`,
-      href: `/positions/${encodeURIComponent(tag)}?record=${record.number}`,
+      href: positionPath(tag, `?record=${record.number}`),
     },
     {
       hash: stored.hash,

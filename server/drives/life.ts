@@ -2,6 +2,7 @@ import { and, asc, desc, eq, isNotNull, or, sql } from "drizzle-orm";
 import type { DriveEventKind } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import type { Move } from "@/core/plant";
+import { positionPath } from "@/core/plant/position-path";
 import { OPERATION_WORDS } from "@/core/restore";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
@@ -78,14 +79,13 @@ export async function lifeOf(db: Database, row: DriveRow): Promise<LifeLine[]> {
     .innerJoin(position, eq(position.id, receipt.positionId))
     .innerJoin(job, eq(job.id, receipt.jobId))
     .where(and(eq(receipt.plantId, row.plantId), eq(job.driveKey, `${row.definitionId}/${row.serial}`)));
-  const positionHref = (tag: string): string => `/positions/${encodeURIComponent(tag)}`;
   const lines: LifeLine[] = [
     ...events.map(({ event, tag }) => ({
       at: event.at.getTime(),
       kind: event.kind,
       text: event.text,
       byName: event.byName,
-      href: tag === null ? undefined : positionHref(tag),
+      href: tag === null ? undefined : positionPath(tag),
     })),
     ...records.map((each) => ({
       at: each.at.getTime(),
@@ -94,7 +94,7 @@ export async function lifeOf(db: Database, row: DriveRow): Promise<LifeLine[]> {
         ? `A file names it: record ${each.number} of ${each.tag}, from ${each.file.name}`
         : `Recorded at ${each.tag} as record ${each.number}${each.trip ? `, trip ${each.trip}` : ""}`,
       byName: each.byName,
-      href: `${positionHref(each.tag)}?record=${each.number}`,
+      href: positionPath(each.tag, `?record=${each.number}`),
     })),
     ...receipts.map((each) => ({
       at: each.at.getTime(),

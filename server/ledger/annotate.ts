@@ -1,4 +1,5 @@
 import { asc, eq, inArray } from "drizzle-orm";
+import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -91,6 +92,6 @@ async function tell(
     kind,
     positionId,
     text: words(`record ${number} of ${tag}`),
-    href: `/positions/${encodeURIComponent(tag)}?record=${number}`,
+    href: positionPath(tag, `?record=${number}`),
   });
 }

@@ -1,6 +1,7 @@
 import { and, desc, eq, ne } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { completenessOf, recordHashes, type ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
@@ -120,7 +121,7 @@ export async function keepMade(
       kind: "record",
       positionId,
       text: said.text(row!.number, there.tag),
-      href: `/positions/${there.tag}?record=${row!.number}`,
+      href: positionPath(there.tag, `?record=${row!.number}`),
     });
     return { record: row!, known: false };
   });

@@ -1,6 +1,7 @@
 import { eq, sql } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import { moduleChanges, type DriveIdentity, type DriveState } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { programFacts, type ProgramFacts } from "@/core/program";
 import {
   completenessOf,
@@ -98,7 +99,7 @@ export async function keepReading(
         kind: "read",
         positionId: position.id,
         text: `Read ${position.tag}: nothing has changed since record ${last.number}.`,
-        href: `/positions/${position.tag}?record=${last.number}`,
+        href: positionPath(position.tag, `?record=${last.number}`),
       });
       return { record: last, unchanged: true };
     }
@@ -150,7 +151,7 @@ export async function keepReading(
       kind: "record",
       positionId: position.id,
       text: `${originText[reading.origin]} ${position.tag} as record ${row.number}, drive ${row.serial}.`,
-      href: `/positions/${position.tag}?record=${row.number}`,
+      href: positionPath(position.tag, `?record=${row.number}`),
     });
     const comparable = last && last.definitionId === definition.id;
     const since = comparable && {

@@ -1,5 +1,6 @@
 import { and, eq } from "drizzle-orm";
 import type { Trouble } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -53,7 +54,7 @@ export async function raiseStanding(
       kind: "standing",
       positionId: position.id,
       text: `Raised record ${row.number} of ${position.tag} to the standing record: ${reason}`,
-      href: `/positions/${position.tag}?record=${row.number}`,
+      href: positionPath(position.tag, `?record=${row.number}`),
     });
     return true;
   });

@@ -1,6 +1,7 @@
 import type { OldFileChoices, OldFileView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { plainFileName } from "@/core/format";
+import { positionPath } from "@/core/plant/position-path";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { attach, storeFile } from "@/server/files";
@@ -73,7 +74,7 @@ export async function takeOldFile(
           positionId: position.id,
           recordId: record.id,
           words: `record ${record.number} of ${position.tag}`,
-          href: `/positions/${encodeURIComponent(position.tag)}?record=${record.number}`,
+          href: positionPath(position.tag, `?record=${record.number}`),
         },
         {
           hash: stored.hash,

@@ -1,5 +1,6 @@
 import { and, desc, eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -174,6 +175,6 @@ function note(
     kind: "position",
     positionId,
     text,
-    href: `/positions/${encodeURIComponent(tag)}`,
+    href: positionPath(tag),
   });
 }

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, ilike, isNull, or } from "drizzle-orm";
 import type { FoundThing } from "@/core/contract";
 import { WHEREABOUTS_WORDS } from "@/core/plant";
+import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 
@@ -76,7 +77,7 @@ export async function searchEverything(
       kind: "position",
       title: `${each.tag} ${each.title}`,
       detail: each.jobNumber,
-      href: `/positions/${each.tag}`,
+      href: positionPath(each.tag),
     })),
     ...drives.map(({ tag, serial, definitionId, whereabouts }): FoundThing => ({
       kind: "drive",

@@ -1,4 +1,5 @@
 import { bad, good, type Result } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { identificationText, lookAtFile } from "@/core/program";
 import type { Connection } from "@/server/bench";
 import type { Database } from "@/server/database";
@@ -44,7 +45,7 @@ export async function keepFromDrive(
     {
       positionId: position.id,
       words: position.tag,
-      href: `/positions/${encodeURIComponent(position.tag)}`,
+      href: positionPath(position.tag),
     },
     { hash: stored.hash, name, kind: "program", note: `Read back from drive ${serial}.` },
     now(),

@@ -1,5 +1,6 @@
 import { eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
@@ -83,7 +84,7 @@ export async function settle(
         kind: "position",
         positionId,
         text: `Changed ${tag}: family: ${open.family.noted} → ${open.family.now}.`,
-        href: `/positions/${tag}`,
+        href: positionPath(tag),
       });
     }
     return good(undefined);

@@ -2,6 +2,7 @@ import { and, asc, eq } from "drizzle-orm";
 import type { ParameterNote } from "@/core/contract";
 import type { Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { decodeKey } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
@@ -86,7 +87,7 @@ export async function noteParameter(
       kind: "note",
       positionId,
       text: text ? `Noted on ${code} of ${tag}: ${text}` : `Took the note off ${code} of ${tag}.`,
-      href: `/positions/${encodeURIComponent(tag)}?${new URLSearchParams({ at: code })}`,
+      href: positionPath(tag, `?${new URLSearchParams({ at: code })}`),
     });
     return good(undefined);
   });

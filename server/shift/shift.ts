@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import { driveHref } from "@/server/drives";
 import { writeJournal } from "@/server/journal";
@@ -25,7 +26,6 @@ const MOST_NAMED = 40;
 export async function openItems(db: Database, overviews: Overviews, plantId: number): Promise<OpenItem[]> {
   const { lines } = await overviews.of(plantId);
   const there = lines.filter((each) => !each.retired);
-  const href = (tag: string): string => `/positions/${encodeURIComponent(tag)}`;
   const reasons = there.flatMap(({ tag, title, reasons: own }) =>
     own.map((reason) => ({ tag, title, reason })),
   );
@@ -63,14 +63,14 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
       .map(({ tag, title, reason }): OpenItem => ({
         kind: "volatile",
         text: `${tag} ${title}: ${reason.text}`,
-        href: href(tag),
+        href: positionPath(tag),
       })),
     ...newest
       .filter(({ record }) => record.trip !== null)
       .map(({ tag, title, record }): OpenItem => ({
         kind: "trip",
         text: `${tag} ${title}: it was tripped when it was read last, ${record.trip}`,
-        href: `${href(tag)}?record=${record.number}`,
+        href: positionPath(tag, `?record=${record.number}`),
         byName: record.takenByName,
       })),
     ...newest
@@ -78,7 +78,7 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
       .map(({ tag, title, record }): OpenItem => ({
         kind: "reduced-supply",
         text: `${tag} ${title}: it ran on its reduced supply when it was read last. Take that back after the test.`,
-        href: `${href(tag)}?record=${record.number}`,
+        href: positionPath(tag, `?record=${record.number}`),
         byName: record.takenByName,
       })),
     ...undecided.map((each): OpenItem => ({
@@ -98,7 +98,7 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
     ...notReady.slice(0, MOST_NAMED).map(({ tag, title, reasons: own }): OpenItem => ({
       kind: "not-ready",
       text: `${tag} ${title}: ${own[0]!.text}`,
-      href: href(tag),
+      href: positionPath(tag),
     })),
     ...(notReady.length > MOST_NAMED
       ? [

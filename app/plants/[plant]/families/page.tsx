@@ -1,5 +1,6 @@
 import { familyView } from "@/app/_lib/family-view";
 import { page } from "@/app/_lib/page";
+import { positionPath } from "@/core/plant/position-path";
 import { plantPath } from "@/features/house/plant-path";
 import { Offered } from "@/features/house/rights";
 import { positionsByDefinition } from "@/server/plant";
@@ -76,7 +77,7 @@ const { Page, generateMetadata } = page("see", {
                       <Link
                         key={tag}
                         className="mr-3 hover:underline underline-offset-4"
-                        href={to(`/positions/${tag}`)}
+                        href={to(positionPath(tag))}
                       >
                         {tag}
                       </Link>

@@ -1,6 +1,7 @@
 import { between } from "@/app/_lib/days";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
+import { positionPath } from "@/core/plant/position-path";
 import { plantPath } from "@/features/house/plant-path";
 import { JournalFilter } from "@/features/journal/journal-filter";
 import { journalPeople, readJournal } from "@/server/journal";
@@ -69,7 +70,7 @@ const { Page, generateMetadata } = page("see", {
                 <td className="pl-4 w-20 font-mono text-[14px]">
                   {line.tag && (
                     <Link
-                      href={plantPath(plant.slug, `/positions/${line.tag}`)}
+                      href={plantPath(plant.slug, positionPath(line.tag))}
                       className="hover:underline underline-offset-4"
                     >
                       {line.tag}

@@ -1,6 +1,7 @@
 import { notFound, redirect } from "next/navigation";
 import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
+import { positionPath } from "@/core/plant/position-path";
 import { buildSheet } from "@/core/sheet";
 import { plantPath } from "@/features/house/plant-path";
 import { Position } from "@/features/ledger/position";
@@ -48,7 +49,7 @@ const { Page, generateMetadata } = page("see", {
     if (!position) {
       // Addresses and labels may carry a tag that it had before.
       const now = await positionOfFormerTag(app.db, plant.id, params.tag!);
-      if (now) redirect(plantPath(plant.slug, `/positions/${encodeURIComponent(now.tag)}`));
+      if (now) redirect(plantPath(plant.slug, positionPath(now.tag)));
       notFound();
     }
     const [records, standings, receipts, link, fitted, overview, drafts] = await Promise.all([

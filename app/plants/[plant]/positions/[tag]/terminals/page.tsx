@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
+import { positionPath } from "@/core/plant/position-path";
 import { terminalsOf } from "@/core/terminal";
 import { plantPath } from "@/features/house/plant-path";
 import { TerminalList } from "@/features/terminals/terminal-list";
@@ -27,7 +28,7 @@ const { Page, generateMetadata } = page("see", {
             As they were recorded {moment(row.takenAt)}, {row.takenByName}.{" "}
             <Link
               className="underline underline-offset-4"
-              href={plantPath(plant.slug, `/positions/${encodeURIComponent(tag)}?record=${row.number}`)}
+              href={plantPath(plant.slug, positionPath(tag, `?record=${row.number}`))}
             >
               Back to the record
             </Link>
