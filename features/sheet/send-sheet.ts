@@ -30,9 +30,9 @@ export function sendSheet(sheet: SheetData, drawnHere: boolean): SentSheet {
   const key = crypto.randomUUID();
   if (!drawnHere) return { key, rest: Promise.resolve(packSheet(sheet)) };
   const rest = new Promise<PackedSheet>((resolve) => {
+    // A page may be drawn in two goes, and is told of twice then.
     const pack = (): void => {
-      waiting.delete(key);
-      resolve(packSheet(sheet));
+      if (waiting.delete(key)) resolve(packSheet(sheet));
     };
     const timer = setTimeout(pack, LONGEST_MS);
     const taken = (): void => {
