@@ -7,6 +7,8 @@ import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 
+const LONGEST_MS = 10_000;
+
 /** A draft as its page shows it: made with the page, and followed from there. */
 export interface DraftState {
   changes: DraftChangeView[];
@@ -46,7 +48,9 @@ export function useDraft(
   }, [state.last]);
   const follow = useCallback(async (): Promise<void> => {
     const since = last.current;
-    const news = await ask(drafts.draftNews, { params: { plant, draft: id }, query: { since } });
+    const given = { params: { plant, draft: id }, query: { since } };
+    // One that hangs, as where a network has gone, must not keep the next from being asked.
+    const news = await ask(drafts.draftNews, given, AbortSignal.timeout(LONGEST_MS));
     if (!news.ok) return setVersion((before) => before + 1);
     const now = news.value;
     if (now.anew || now.record !== record || now.newer !== newer || now.closed !== closed) {
