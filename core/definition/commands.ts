@@ -31,7 +31,7 @@ const onFirstAxis = (index: number): number =>
 
 /** These name a command or a set-point, of whatever quantity. */
 const ALWAYS =
-  /\b(control ?word|command|cmd|set-? ?point|reference|ref|target|demand|reset|save|store|restore|download|steuerwort|befehl|sollwert|zurücksetzen|speichern|mot de commande|consigne|enregistrer)\b|sollwert|steuerwort/i;
+  /\b(control ?word|command|cmd|set-? ?point|reference|ref|target|demand|reset|save|store|restore|download|steuerwort|befehl|sollwert|zurücksetzen|speichern|mot de commande|consigne|enregistrer)\b|sollwert|steuerwort|\b(load|reload|initiali[sz]e)\b.*\b(factory|defaults?|parameters?|settings?)\b|\bfactory (defaults?|settings?)$|werkseinstellung|\b(clear|delete|erase|acknowledge|quittieren|löschen|effacer)\b|\bauto[- ]?tun/i;
 /** These do when they stand for themselves, and begin the name of a setting otherwise: a start voltage, a stop time. */
 const ALONE = /\b(start|stop|jog|enable|run|starten|stoppen|démarrer)\b/i;
 const OF_A_QUANTITY =

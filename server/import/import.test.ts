@@ -211,6 +211,7 @@ describe("whatever a file is, it is read as it was meant or refused in words", (
     const preview = imports.preview(view.id, chosen(view));
     expect(preview).toMatchObject({ ok: true, value: { taken: 8_000 } });
     expect(preview.ok && preview.value.notes.map((each) => [each.line, each.verdict])).toEqual([
+      [0, "note"],
       [8_002, "left-out"],
       [20_001, "left-out"],
     ]);

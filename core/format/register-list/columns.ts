@@ -81,6 +81,14 @@ export function guessColumns(rows: readonly (readonly string[])[]): { headRow: n
     if (Object.keys(mapping).length > Object.keys(best.mapping).length) best = { headRow: row, mapping };
   }
   const { mapping } = best;
+  // What a register means is its name, unless another column has that: then it is what its values mean.
+  if (
+    mapping.name === undefined &&
+    /^meaning$/i.test(rows[best.headRow]?.[mapping.choices ?? -1]?.trim() ?? "")
+  ) {
+    mapping.name = mapping.choices;
+    delete mapping.choices;
+  }
   // "Description" beside "Name" is help; alone it is the name.
   const second =
     rows[best.headRow]?.findIndex(

@@ -1,5 +1,5 @@
 import type { LineNote } from "../note";
-import { readDecimal, readRange, readType } from "./cells";
+import { readAddress, readDecimal, readRange, readType } from "./cells";
 import type { Mapping } from "./columns";
 
 /** How a list writes its registers and limits; one way for the whole list. */
@@ -45,6 +45,13 @@ export function guessNotation(
       "The list does not tell whether its first register is 0 or 1.",
       "It is taken as on the wire, from 0. Read one value whose meaning is known; where everything is one off, choose 1 above.",
     );
+  const inputs = addresses.filter((each) => readAddress(each, { base: 0, radix, numbering })?.input);
+  if (inputs.length > 0)
+    ask(
+      "Input registers",
+      `${inputs.length} of ${addresses.length} stand as input registers (3x). They are a table of their own, read by function 4; a definition reads with one function.`,
+      "They are read as the others are: many drives give both alike. Read one whose value is known; where all are input registers, choose function 4 below.",
+    );
   const scales = scalesOf(column("scale"), ask);
   const limits = limitsOf(rows, mapping, scales, ask);
   if (mapping.type === undefined)
@@ -53,7 +60,13 @@ export function guessNotation(
       "No column tells the types.",
       "Each is taken as one register without sign, or with sign where a limit is negative. Choose the column, or correct the list.",
     );
-  else if (column("type").some((each) => /32|64|dint|dword|long|float|real/i.test(each)))
+  if (mapping.access === undefined)
+    ask(
+      "Access",
+      "No column tells what may be written.",
+      "What its name does not call read only or a command is taken for a setting, which a restore writes. Choose the column, or look through the kinds.",
+    );
+  if (column("type").some((each) => /32|64|dint|dword|long|float|real/i.test(each)))
     ask(
       "Values of several registers",
       "A list seldom tells which register comes first.",

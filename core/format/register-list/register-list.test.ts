@@ -138,7 +138,10 @@ test("a list becomes a definition that loads, with what each row says", () => {
     "P4 | Hours | 40104 | uint32 | | h | | | | R | Now",
   ]);
   // Only what the list as a whole does not tell is asked.
-  expect(made.notes.map((each) => [each.line, each.what])).toEqual([[0, "Values of several registers"]]);
+  expect(made.notes.map((each) => [each.line, each.what])).toEqual([
+    [0, "Input registers"],
+    [0, "Values of several registers"],
+  ]);
   const definition = loadDefinition(JSON.stringify(made.file), "lark");
   expect(definition.byCode.get("P1")).toMatchObject({
     address: 100,

@@ -15,13 +15,38 @@ export function untold(place: Place, cell: (field: Field) => string): "u16" | "i
   return least < 0 ? "i16" : "u16";
 }
 
-/** A unit that stands in brackets behind the name, or behind the range, where it has no column. Example: "Up time [s]". */
-export function unitWithin(name: string, unit: string, range: string): { name: string; unit: string } {
-  if (unit) return { name, unit };
+/** What a name tells beside itself, and the name without it. */
+export interface WithinName {
+  name: string;
+  unit: string;
+  /** What one raw step is, where it is told. */
+  step?: number;
+  readOnly: boolean;
+}
+
+/**
+ * What a list without columns for it tells within the name: its unit in brackets (or behind the range), its step and unit behind a comma, that it can only be read.
+ * Examples: "Up time [s]", "Up time, 0.1 s", "Speed (read only)".
+ */
+export function withinName(text: string, unit: string, range: string): WithinName {
+  const told = /^(.+?)[\s,;]*\(?\b(?:read[ -]?only|nur lesen|lecture seule)\)?$/i.exec(text);
+  const readOnly = told !== null;
+  const name = told?.[1] ?? text;
+  const stepped = /^(.+?)\s*[,;([]\s*(?:x\s*)?(0[.,]0*1|1)\s*([^\d\s\])]{1,6})[\])]?$/.exec(name);
+  if (stepped && UNITS.test(stepped[3]!) && (unit === "" || unit === stepped[3]))
+    return { name: stepped[1]!, unit: stepped[3]!, step: readDecimal(stepped[2]!), readOnly };
+  if (unit) return { name, unit, readOnly };
   const behind = /^(.+?)\s*[[(]([^\d\s\])]{1,6})[\])]$/.exec(name);
-  if (behind && UNITS.test(behind[2]!)) return { name: behind[1]!, unit: behind[2]! };
+  if (behind && UNITS.test(behind[2]!)) return { name: behind[1]!, unit: behind[2]!, readOnly };
   const after = /\d\s*([^\d\s.,;:=…–-]{1,6})\s*$/.exec(range)?.[1];
-  return { name, unit: after && UNITS.test(after) ? after : "" };
+  return { name, unit: after && UNITS.test(after) ? after : "", readOnly };
+}
+
+/** Whether a name says that there is nothing. */
+export function isReserved(name: string): boolean {
+  return /^\W*(reserved?|not used|unused|not assigned|reserviert|nicht belegt|nicht benutzt|réservé|non utilisé)\W*$/i.test(
+    name,
+  );
 }
 
 const UNITS =
