@@ -112,6 +112,31 @@ test("twins side by side: who alone is otherwise is said, since when and why; it
   await expect(page.getByText("-0.6 s (-33 %)")).toBeVisible();
 });
 
+test("one more column beside others leaves what was looked for; who goes back finds what was there", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(at("/compare?c=KL-01:standing&c=KL-04:standing"));
+  const rows = page.getByRole("grid", { name: "Parameters" }).locator("[data-code]");
+  const head = page.getByRole("columnheader");
+  await page.getByRole("button", { name: "Show all" }).click();
+  await page.getByLabel("Find in this sheet").fill("deceleration time");
+  await page.waitForURL(/find=deceleration/);
+  const found = await rows.count();
+  await page.getByLabel("Position", { exact: true }).fill("KL-02");
+  await page.getByRole("option", { name: "KL-02" }).click();
+  await page.getByLabel("What of it").selectOption({ label: "standing record" });
+  await expect(head.filter({ hasText: "KL-02" })).toBeVisible();
+  await expect(page.getByLabel("Find in this sheet")).toHaveValue("deceleration time");
+  await expect(rows).toHaveCount(found);
+  await page.getByLabel("Find in this sheet").fill("");
+  await page.waitForURL((url) => !url.searchParams.has("find"));
+  await page.goBack();
+  await expect(head.filter({ hasText: "KL-02" })).toHaveCount(0);
+  await expect(page.getByLabel("Find in this sheet")).toHaveValue("deceleration time");
+  await expect(rows).toHaveCount(found);
+});
+
 test("a record on paper holds every row, with the words of its head; by night too it is dark on white", async ({
   page,
 }) => {

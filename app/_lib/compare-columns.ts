@@ -6,7 +6,7 @@ import { quantityLines } from "@/core/quantity";
 import { buildSheet } from "@/core/sheet";
 import type { Application } from "@/server/application";
 import { loadDraft } from "@/server/drafts";
-import { defaultColumn, recordAt, recordColumn, type RecordRow } from "@/server/ledger";
+import { defaultColumn, recordColumn, recordsAt, type RecordAt, type RecordRow } from "@/server/ledger";
 import type { FileBeside } from "@/server/old-files";
 import type { SideBySide } from "@/server/paper";
 
@@ -44,7 +44,15 @@ export async function comparedColumns(
   plantId: number,
   tokens: readonly string[],
 ): Promise<Compared> {
-  const all = await Promise.all(tokens.slice(0, MOST).map((token) => findColumn(app, plantId, token)));
+  const asked = tokens.slice(0, MOST).map(namedBy);
+  const records = asked.flatMap(({ record }, i) => (record ? [{ ...record, i }] : []));
+  const rows = await recordsAt(app.db, plantId, records);
+  const all = await Promise.all(
+    asked.map((each, i) => {
+      const at = records.findIndex((record) => record.i === i);
+      return at < 0 ? findColumn(app, plantId, each) : columnOf(app, each, rows[at]);
+    }),
+  );
   const found = all.filter((each) => each !== undefined);
   const first = found[0];
   const otherwise: Compared["otherwise"] = [];
@@ -68,12 +76,29 @@ export async function comparedColumns(
   };
 }
 
+interface Named {
+  token: string;
+  place: string;
+  which: string;
+  /** Absent for what is no record. */
+  record?: { tag: string; which: number | "standing" };
+}
+
+/** What a token names. */
+function namedBy(token: string): Named {
+  const [place = "", which = ""] = token.split(":");
+  if (["live", "draft", "file"].includes(place)) return { token, place, which };
+  const standing = which === "standing" || which === "default";
+  // 0 is no record's number.
+  return { token, place, which, record: { tag: place, which: standing ? "standing" : (idOf(which) ?? 0) } };
+}
+
+/** What is no record: a connected drive, a draft, a file. */
 async function findColumn(
   app: Application,
   plantId: number,
-  token: string,
+  { token, place, which }: Named,
 ): Promise<ComparedColumn | undefined> {
-  const [place = "", which = ""] = token.split(":");
   if (place === "live") {
     const connection = connectionIn(app, plantId, which);
     if (!connection?.definition || connection.values.size === 0) return undefined;
@@ -96,13 +121,18 @@ async function findColumn(
     const title = `${tag} draft “${row.title}”`;
     return { definition, rating, column: { id: token, title, source: "draft", at: tag, values } };
   }
-  if (place === "file") {
-    const file = app.beside.find(plantId, which);
-    if (!file) return undefined;
-    const { definition, rating, values, name } = file;
-    return { definition, rating, file, column: { id: token, title: `File ${name}`, source: "file", values } };
-  }
-  const found = await recordAt(app.db, plantId, place, which === "default" ? "standing" : wanted(which));
+  const file = app.beside.find(plantId, which);
+  if (!file) return undefined;
+  const { definition, rating, values, name } = file;
+  return { definition, rating, file, column: { id: token, title: `File ${name}`, source: "file", values } };
+}
+
+/** A record, or the factory's values for the rating that it was made of. */
+async function columnOf(
+  app: Application,
+  { token, which }: Named,
+  found: RecordAt | undefined,
+): Promise<ComparedColumn | undefined> {
   const definition = found && (await app.shelf.ofRecord(app.db, found.row));
   if (!found || !definition) return undefined;
   const { row, tag, standing } = found;
@@ -119,11 +149,6 @@ async function findColumn(
     of: { tag, record: row.number },
     row,
   };
-}
-
-/** Which record a token names; 0 is none. */
-function wanted(which: string): number | "standing" {
-  return which === "standing" ? which : (idOf(which) ?? 0);
 }
 
 /** What is found side by side: by the first one's codes, or all of it by what the values mean. Undefined where nothing was found. */
@@ -143,12 +168,21 @@ export function sideBySide({ found, fitting }: Compared, by: "code" | "meaning")
         })),
       ),
     };
+  return { by, sheet: buildSheet(...besideByCode(first, fitting)) };
+}
+
+/** What a sheet is made of that has the fitting ones side by side: the list with what any of them has, the rating of the first, and the columns. */
+export function besideByCode(
+  first: ComparedColumn,
+  fitting: readonly ComparedColumn[],
+): [Definition, string | undefined, Column[]] {
   const definition = together([first.definition, ...fitting.map((each) => each.definition)]);
   const columns = fitting.map(({ column, definition: own }): Column => {
+    if (own === definition) return column;
     const lacks = definition.parameters.flatMap(({ code }) => (own.byCode.has(code) ? [] : [code]));
     return lacks.length > 0 ? { ...column, lacks: new Set(lacks) } : column;
   });
-  return { by, sheet: buildSheet(definition, first.rating, columns) };
+  return [definition, first.rating, columns];
 }
 
 /** What does not stand beside the others, in words. */

@@ -1,6 +1,7 @@
 import { decodeKey, encodeKey } from "@/core/value";
 import { factsOf } from "./facts";
-import type { Cell, SheetData, SheetGroup, SheetRow } from "./rows";
+import type { Cell, SheetRow } from "./row";
+import type { SheetData, SheetGroup } from "./rows";
 
 /** What of one drive can stand side by side: its parameter sets, or its axes. */
 export const BESIDES = ["sets", "axes"] as const;

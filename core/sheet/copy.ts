@@ -1,4 +1,5 @@
-import type { SheetColumn, SheetRow } from "./rows";
+import type { SheetRow } from "./row";
+import type { SheetColumn } from "./rows";
 
 /**
  * Rows as text that a spreadsheet takes: a head, then a line each with code, name, and for every column the figure and what stands behind it (unit, or what a choice means).

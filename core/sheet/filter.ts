@@ -1,6 +1,7 @@
 import type { ParameterKind } from "@/core/value";
 import { meetsAll, parseFind, possibleText, searchText, wordsLike } from "./find";
-import type { SheetData, SheetGroup, SheetRow } from "./rows";
+import type { SheetRow } from "./row";
+import type { SheetData, SheetGroup } from "./rows";
 
 /** What a person wants to see of a sheet. All of it must hold. */
 export interface SheetFilter {

@@ -1,6 +1,7 @@
 import { distance } from "fastest-levenshtein";
 import { unitFactor } from "@/core/value";
-import type { SheetColumn, SheetGroup, SheetRow } from "./rows";
+import type { SheetRow } from "./row";
+import type { SheetColumn, SheetGroup } from "./rows";
 
 /** What somebody typed to find rows: words that must all be there, and what values must be like. */
 export interface Find {

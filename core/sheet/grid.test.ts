@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { gridOf } from "./grid";
-import type { SheetData, SheetRow } from "./rows";
+import type { SheetRow } from "./row";
+import type { SheetData } from "./rows";
 
 const row = (code: string, name: string): SheetRow => ({
   code,

@@ -1,13 +1,7 @@
 /** Sets and columns as the rows and groups of a sheet: made, filtered, searched, laid out. */
 export { gridOf, type SheetGrid } from "./grid";
-export {
-  buildSheet,
-  type Cell,
-  type SheetColumn,
-  type SheetData,
-  type SheetGroup,
-  type SheetRow,
-} from "./rows";
+export type { Cell, SheetRow } from "./row";
+export { buildHead, buildSheet, type SheetColumn, type SheetData, type SheetGroup } from "./rows";
 export { BESIDES, besidesOf, sideBySide, type Beside } from "./beside";
 export { HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
 export { factsOf, type SheetFacts } from "./facts";

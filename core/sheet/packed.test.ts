@@ -5,7 +5,8 @@ import { factorySet, valuesByCode } from "@/core/set";
 import { PARAMETER_KINDS } from "@/core/value";
 import { definitions, rill } from "@/families/testing";
 import { packSheet, unpackSheet } from "./packed";
-import { buildSheet, type Cell, type SheetRow } from "./rows";
+import type { Cell, SheetRow } from "./row";
+import { buildSheet } from "./rows";
 
 test.each(definitions.map((each) => [each.title, each] as const))(
   "a sheet of %s comes out of its packing as it went in, at less than half the length",

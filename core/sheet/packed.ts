@@ -1,4 +1,5 @@
-import type { Cell, SheetData, SheetGroup, SheetRow } from "./rows";
+import type { Cell, SheetRow } from "./row";
+import type { SheetData, SheetGroup } from "./rows";
 
 /**
  * A sheet as one text, for its way to the browser. What sends pages walks through every field of every row, on both sides; a text goes as it is, and the same

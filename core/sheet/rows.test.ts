@@ -3,7 +3,7 @@ import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { hollin, rill } from "@/families/testing";
-import { buildSheet, type SheetData } from "./rows";
+import { buildHead, buildSheet, type SheetData } from "./rows";
 
 const factory = () => valuesByCode(factorySet(rill, "R-030"));
 const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({
@@ -124,5 +124,25 @@ describe("a sheet", () => {
   test("what moves by itself neither differs nor counts as not default", () => {
     const sheet = buildSheet(rill, "R-030", [column("live", { "1y": 4000 }), column("record", { "1y": 0 })]);
     expect(row(sheet, "1y")).toMatchObject({ moving: true, differs: false, notDefault: false });
+  });
+});
+
+describe("the head of a sheet", () => {
+  const columns = [column("record"), column("record", { "1r": 250, "4r": 180, "14r": 1, "1y": 4000 })];
+
+  test("is the first rows that differ, as the whole sheet has them, and says that the rest is coming", () => {
+    const whole = buildSheet(rill, "R-030", columns);
+    const differing = whole.groups.flatMap((each) => each.rows).filter((each) => each.differs);
+    const head = buildHead(rill, "R-030", columns, 2)!;
+    expect(head).toMatchObject({ coming: true, columns: whole.columns, compares: true });
+    expect(head.groups.flatMap((each) => each.rows)).toEqual(differing.slice(0, 2));
+    const all = buildHead(rill, "R-030", columns, 60)!;
+    expect(all.groups.flatMap((each) => each.rows)).toEqual(differing);
+    expect(whole.coming).toBeUndefined();
+  });
+  test("is none where nothing differs", () => {
+    expect(
+      buildHead(rill, "R-030", [column("record"), column("record", { "1y": 4000 })], 60),
+    ).toBeUndefined();
   });
 });

@@ -7,6 +7,7 @@ import { useLive } from "@/features/live/store";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
 import type { SheetOf } from "@/features/sheet/leaf";
 import type { SentSheet } from "@/features/sheet/send-sheet";
+import { viewPart } from "@/features/sheet/use-view";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
@@ -64,11 +65,16 @@ export function Compare({
   const [chosen, setChosen] = useState<PositionLine>();
   const tag = chosen?.tag;
   const newest = chosen?.newest?.number ?? 0;
-  const addressOf = (next: readonly string[], by?: string): string => {
-    const all = next.map((each) => `c=${encodeURIComponent(each)}`);
-    return to(`/compare?${[...all, ...(by ? [`by=${by}`] : [])].join("&")}`);
+  const several = titles.length > 1;
+  const addressOf = (next: readonly string[], more?: string): string =>
+    to(
+      `/compare?${[...next.map((each) => `c=${encodeURIComponent(each)}`), more].filter(Boolean).join("&")}`,
+    );
+  const show = (next: string[]): void => {
+    // What is shown of several stays so with one more or one less. A first other one beside one alone shows what differs.
+    const view = several && next.length > 1 ? viewPart(new URLSearchParams(window.location.search)) : "";
+    router.push(addressOf(next, meaning && next.length > 0 ? "by=meaning" : view));
   };
-  const show = (next: string[]): void => router.push(addressOf(next));
   const add = (token: string): void => {
     if (token && !tokens.includes(token)) show([...tokens, token]);
   };
@@ -133,12 +139,12 @@ export function Compare({
             <Toggle
               on={meaning !== undefined}
               title="Common quantities with units converted, whatever the family"
-              onToggle={(on) => router.replace(addressOf(tokens, on ? "meaning" : "code"))}
+              onToggle={(on) => router.replace(addressOf(tokens, `by=${on ? "meaning" : "code"}`))}
             >
               By what it means
             </Toggle>
           )}
-          {titles.length > 1 && <CompareFiles tokens={tokens} by={meaning ? "meaning" : "code"} />}
+          {several && <CompareFiles tokens={tokens} by={meaning ? "meaning" : "code"} />}
           {titles.length > 0 && (
             <Button rank="quiet" onClick={() => show([])}>
               Clear
@@ -159,7 +165,7 @@ export function Compare({
         <div className="px-5 pt-3">
           <Notice kind="caution" title={`Not beside the first: ${otherLists.join("; ")}.`}>
             The first column is of {list}. By their codes two parameter lists cannot stand side by side.{" "}
-            <Link className="underline underline-offset-4" href={addressOf(tokens, "meaning")}>
+            <Link className="underline underline-offset-4" href={addressOf(tokens, "by=meaning")}>
               Compare them by what they mean
             </Link>
           </Notice>
@@ -176,9 +182,10 @@ export function Compare({
       {meaning && <ByMeaning key={tokens.join()} {...meaning} />}
       {!meaning && sheet && (
         <ArrivingSheet
-          key={tokens.join()}
+          // One more column is another column of the same sheet: what was looked for in it stays.
+          key={several ? "several" : "one"}
           sent={sheet}
-          start={titles.length > 1 ? "differences" : "all"}
+          start={several ? "differences" : "all"}
           place=""
           of={of}
           actions={(chosen) => <TakeIntoDraft records={records} codes={chosen.map((each) => each.code)} />}

@@ -6,6 +6,8 @@ import { packSheet, type PackedSheet, type SheetData } from "@/core/sheet";
  */
 export interface SentSheet {
   key: string;
+  /** The first rows that differ, to be read until the rest is there. */
+  head?: PackedSheet;
   rest: Promise<PackedSheet>;
 }
 
@@ -25,10 +27,31 @@ const WAITING = Symbol.for("calm-ledger.sheets-on-their-way");
 const shared = globalThis as { [WAITING]?: Map<string, Waiting> };
 const waiting = (shared[WAITING] ??= new Map<string, Waiting>());
 
-/** On the server: sends a sheet with its page. `drawnHere`: the page is drawn here too, and the sheet packed after that. */
-export function sendSheet(sheet: SheetData, drawnHere: boolean): SentSheet {
+/**
+ * On the server: sends a sheet with its page. `drawnHere`: the page is drawn here too, and the sheet packed after that. Else the browser draws it, and where that
+ * takes a while it gets the `head` at once: then the whole sheet is not even made before.
+ */
+export function sendSheet(
+  make: () => SheetData,
+  drawnHere: boolean,
+  head?: () => SheetData | undefined,
+): SentSheet {
   const key = crypto.randomUUID();
-  if (!drawnHere) return { key, rest: Promise.resolve(packSheet(sheet)) };
+  if (!drawnHere) {
+    const first = head?.();
+    if (!first) return { key, rest: Promise.resolve(packSheet(make())) };
+    const rest = new Promise<PackedSheet>((resolve, reject) => {
+      setTimeout(() => {
+        try {
+          resolve(packSheet(make()));
+        } catch (error) {
+          reject(error as Error);
+        }
+      }, MEANWHILE_MS);
+    });
+    return { key, head: packSheet(first), rest };
+  }
+  const sheet = make();
   const rest = new Promise<PackedSheet>((resolve) => {
     // A page may be drawn in two goes, and is told of twice then.
     const pack = (): void => {

@@ -53,11 +53,11 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
           className="min-h-9 w-64 mr-2 rounded-page border border-hairline bg-paper px-3 text-[15px]"
         />
         <Toggle on={view.notDefault} onToggle={(on) => onView({ notDefault: on })}>
-          Not default <Count of={notDefault} />
+          Not default {!data.coming && <Count of={notDefault} />}
         </Toggle>
         {data.compares && (
           <Toggle on={view.differences} onToggle={(on) => onView({ differences: on })}>
-            Differences <Count of={differs} />
+            Differences {!data.coming && <Count of={differs} />}
           </Toggle>
         )}
         {(noted > 0 || view.noted) && (
@@ -111,7 +111,8 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
               {found.could} more could be set so
             </button>
           )}
-          {shown < all && (
+          {data.coming && "First rows; the rest is coming"}
+          {shown < all && !data.coming && (
             <>
               <span className="font-mono">{shown}</span> of <span className="font-mono">{all}</span> rows{" "}
               <button

@@ -1,6 +1,6 @@
 "use client";
 import { useSearchParams } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { BESIDES, type Beside } from "@/core/sheet";
 import { PARAMETER_KINDS, type ParameterKind } from "@/core/value";
 import { useSettled } from "@/features/live/query";
@@ -83,6 +83,16 @@ export function withView(params: URLSearchParams, view: View): URLSearchParams {
   return next;
 }
 
+/** The part of an address that tells a view; empty where none does. */
+export function viewPart(params: URLSearchParams): string {
+  return new URLSearchParams(
+    NAMES.flatMap((name) => {
+      const value = params.get(name);
+      return value === null ? [] : [[name, value]];
+    }),
+  ).toString();
+}
+
 /** Where a sheet was left on this computer: all but what was typed into its search. A browser may keep nothing at all. */
 function leftAt(place: string): View | undefined {
   try {
@@ -119,13 +129,31 @@ export function useView(start: View, place: string | undefined): [View, (change:
     if (left) setView(left);
   }
   const settled = useSettled(view, SETTLE_MS);
+  // The view that the address last told or was told.
+  const told = useRef(params ? viewPart(new URLSearchParams(params)) : "");
+  useEffect(() => {
+    if (place === undefined || !params) return;
+    const here = viewPart(new URLSearchParams(window.location.search));
+    if (here === told.current || here !== viewPart(new URLSearchParams(params))) return;
+    // Who goes back, or follows a link within the page, finds what that address tells.
+    told.current = here;
+    setView(viewOf(new URLSearchParams(params)) ?? start);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only another address is followed
+  }, [params]);
+  useEffect(() => {
+    if (place === undefined || !touched) return;
+    told.current = viewPart(withView(new URLSearchParams(), settled));
+    if (place !== "") leave(place, settled);
+  }, [settled, place, touched]);
+  // Written beside the router, which would give up a page that it is going to: with each refresh it puts its own address back.
   useEffect(() => {
     if (place === undefined || !touched) return;
     const here = new URL(window.location.href);
-    here.search = withView(here.searchParams, settled).toString();
+    if (viewPart(here.searchParams) === told.current) return;
+    for (const each of NAMES) here.searchParams.delete(each);
+    here.search = [here.searchParams.toString(), told.current].filter(Boolean).join("&");
     window.history.replaceState(window.history.state, "", here);
-    if (place !== "") leave(place, settled);
-  }, [settled, place, touched]);
+  });
   return [
     view,
     (change) => {

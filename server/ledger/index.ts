@@ -1,5 +1,5 @@
 /** Records: keeping, finding and reading them; the standing record. */
-export { recordAt, type RecordAt } from "./at-position";
+export { recordAt, recordsAt, type RecordAt } from "./at-position";
 export { defaultColumn, recordColumn } from "./columns";
 export { factsOfRecord, newerThan } from "./facts";
 export { keepFromFile, keepMade, type FileIdentity, type FromFile } from "./keep-made";

@@ -1,9 +1,15 @@
-import { comparedColumns, sideBySide } from "@/app/_lib/compare-columns";
+import { besideByCode, comparedColumns, sideBySide } from "@/app/_lib/compare-columns";
 import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
 import { listName } from "@/core/definition";
+import { buildHead, buildSheet } from "@/core/sheet";
 import { Compare } from "@/features/compare/compare";
 import { oddWords } from "@/server/sheets";
+
+/** A list of more parameters takes longer to be put side by side than one waits: its first rows go before. */
+const LONG_LIST = 1000;
+/** More than any screen shows at once. */
+const FIRST_ROWS = 60;
 
 const { Page, generateMetadata } = page("see", {
   title: "Compare",
@@ -11,13 +17,17 @@ const { Page, generateMetadata } = page("see", {
     const tokens = query.tag
       ? [`${query.tag}:${query.left ?? "standing"}`, `${query.tag}:${query.right ?? "default"}`]
       : queryAll("c");
-    const compared = await comparedColumns(app, plant.id, tokens);
+    const [compared, { lines }] = await Promise.all([
+      comparedColumns(app, plant.id, tokens),
+      app.overviews.of(plant.id),
+    ]);
     const { found, fitting, missing, otherLists, otherwise } = compared;
     const byMeaning = query.by === "meaning" || (query.by === undefined && otherLists.length > 0);
-    const what = sideBySide(compared, byMeaning ? "meaning" : "code");
+    const meaning = byMeaning ? sideBySide(compared, "meaning") : undefined;
     const shown = byMeaning ? found : fitting;
     const first = shown[0];
-    const { lines } = await app.overviews.of(plant.id);
+    const beside = first && !byMeaning ? besideByCode(first, fitting) : undefined;
+    const long = beside && fitting.length > 1 && beside[0].parameters.length > LONG_LIST;
     const twins = new Map<string, string[]>();
     for (const { twinGroup, tag, newest, retired } of lines)
       if (twinGroup && newest && !retired) twins.set(twinGroup, [...(twins.get(twinGroup) ?? []), tag]);
@@ -41,16 +51,22 @@ const { Page, generateMetadata } = page("see", {
         files={shown.flatMap(({ file }) =>
           file ? [{ name: file.name, of: file.of, taken: file.values.size, notes: file.notes }] : [],
         )}
-        sheet={what?.by === "code" ? await sendSheet(what.sheet) : undefined}
+        sheet={
+          beside &&
+          (await sendSheet(
+            () => buildSheet(...beside),
+            long ? () => buildHead(...beside, FIRST_ROWS) : undefined,
+          ))
+        }
         meaning={
-          what?.by === "meaning"
+          meaning?.by === "meaning"
             ? {
                 columns: found.map(({ column, definition }) => ({
                   title: column.title,
                   source: column.source,
                   list: definition.title,
                 })),
-                lines: what.lines,
+                lines: meaning.lines,
               }
             : undefined
         }

@@ -64,7 +64,7 @@ const { Page, generateMetadata } = page("see", {
         id={id}
         tags={tags}
         areas={areas}
-        sheet={sheet && (await sendSheet(sheet))}
+        sheet={sheet && (await sendSheet(() => sheet))}
         readAt={connection.readAt?.getTime()}
         standing={row?.number}
         view={connection.view()}

@@ -41,7 +41,7 @@ const { Page, generateMetadata } = page("see", {
           changes: changeViews(loaded),
           last: loaded.steps.at(-1)?.n ?? 0,
         }}
-        sheet={await sendSheet(draftSheet(loaded))}
+        sheet={await sendSheet(() => draftSheet(loaded))}
       />
     );
   },

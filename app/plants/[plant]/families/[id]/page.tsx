@@ -63,7 +63,7 @@ const { Page, generateMetadata } = page("see", {
         <Files files={files} owner={{ definition: family.id }} words={family.title} />
         <ArrivingSheet
           key={`${firmware}/${axes}`}
-          sent={await sendSheet(buildSheet(definition, file.ratings[0]?.id, columns))}
+          sent={await sendSheet(() => buildSheet(definition, file.ratings[0]?.id, columns))}
           place={`family ${family.id}`}
           of={{ firmware, axes }}
         />

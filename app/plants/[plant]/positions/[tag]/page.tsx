@@ -147,7 +147,7 @@ const { Page, generateMetadata } = page("see", {
           record: each.content.recordNumber,
           outcome: each.content.outcome,
         }))}
-        sheet={sheet && (await sendSheet(sheet))}
+        sheet={sheet && (await sendSheet(() => sheet))}
         areas={overview.areas}
         files={files}
         drafts={drafts.map(({ at, ...each }) => ({ ...each, at: at.getTime() }))}
