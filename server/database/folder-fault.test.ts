@@ -119,3 +119,26 @@ const mounted =
   },
   60_000,
 );
+
+(mounted ? test : test.skip)(
+  "on a file system mounted read-only it is refused in words, a new folder and one with a ledger; mounted for writing it opens",
+  async () => {
+    const disk = join(root, "disk");
+    mkdirSync(disk);
+    const mount = (...options: string[]): number | null =>
+      spawnSync("mount", [...options, disk], { stdio: "ignore" }).status;
+    expect(mount("-t", "tmpfs", "-o", "size=120m", "tmpfs")).toBe(0);
+    try {
+      const folder = join(disk, "data");
+      await (await openEmbedded(folder)).close();
+      expect(mount("-o", "remount,ro")).toBe(0);
+      for (const each of [folder, join(disk, "new")])
+        await expect(openEmbedded(each)).rejects.toThrow(/is read-only\. Mount it for writing/);
+      expect(mount("-o", "remount,rw")).toBe(0);
+      await (await openEmbedded(folder)).close();
+    } finally {
+      spawnSync("umount", ["-l", disk]);
+    }
+  },
+  60_000,
+);

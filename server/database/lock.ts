@@ -1,8 +1,9 @@
 import { createHash, randomUUID } from "node:crypto";
-import { linkSync, mkdirSync, mkdtempSync, readdirSync, realpathSync, rmSync, symlinkSync } from "node:fs";
+import { linkSync, mkdtempSync, readdirSync, realpathSync, rmSync, symlinkSync } from "node:fs";
 import { connect, createServer, type Server } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { makeFolder } from "@/server/make-folder";
 
 export interface FolderLock {
   release(): Promise<void>;
@@ -18,7 +19,7 @@ const LONGEST_PATH = 100;
  * Throws in plain words when another process holds the folder.
  */
 export async function lockFolder(folder: string): Promise<FolderLock> {
-  mkdirSync(folder, { recursive: true });
+  makeFolder(folder);
   if (process.platform === "win32") return lockByPipe(folder);
   const place = shortPathTo(folder);
   try {
