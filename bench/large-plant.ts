@@ -34,16 +34,16 @@ export async function fillPlant(
       select ${plant}, p.definition_id, ${serial} || p.id, r.rating, r.firmware, 'fitted', p.id
       from position p, record r where p.tag like ${tags} and p.plant_id = ${plant} and r.id = ${first} order by p.id`,
     sql`create temporary table own as
-      select d.id as drive_id, t.hash as former, encode(sha256(convert_to(d.serial, 'UTF8')), 'hex') as piece_hash,
-        encode(sha256(convert_to('all ' || d.serial, 'UTF8')), 'hex') as all_hash,
+      select d.id as drive_id, t.hash as former, sha256(convert_to(d.serial, 'UTF8')) as piece_hash,
+        sha256(convert_to('all ' || d.serial, 'UTF8')) as all_hash,
         jsonb_set(t.content, array['values', ${DECELERATION}::text], to_jsonb(100 + d.id % 900)) as content
       from drive d, (select p.hash, p.content from record r join content c on c.hash = r.hash_all
-        join piece p on strpos(encode(c.pieces, 'hex'), p.hash) % 64 = 1
+        join piece p on position(p.hash in c.pieces) % 32 = 1
         where r.id = ${first} and jsonb_exists(p.content -> 'values', ${DECELERATION}::text)) t
       where d.serial like ${serials}`,
     sql`insert into piece (hash, content) select piece_hash, content from own`,
     sql`insert into content (hash, pieces)
-      select all_hash, decode(replace(encode(c.pieces, 'hex'), former, piece_hash), 'hex')
+      select all_hash, overlay(c.pieces placing piece_hash from position(former in c.pieces))
       from own, record r join content c on c.hash = r.hash_all where r.id = ${first}`,
     sql`insert into record (position_id, number, taken_at, taken_by, taken_by_name, origin, drive_id, serial, rating, rating_name,
         supply, firmware, facts, definition_id, definition_version, hash_all, hash_settings, expected, present, missing, trip,

@@ -3,6 +3,7 @@ import { rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { loadDefinition } from "@/core/definition";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
+import { isText } from "@/core/value";
 import { readFamilies } from "@/families/read";
 import { createApplication } from "@/server/application";
 import { openEmbedded, tables } from "@/server/database";
@@ -58,6 +59,9 @@ for (const [tag, definition, records] of [
   };
   for (let i = 0; i < records; i++) {
     const values = valuesByCode(factorySet(definition, "R-030"));
+    // A drive that is read tells everything, what it measures too.
+    for (const { code, type } of definition.parameters)
+      if (!values.has(code)) values.set(code, isText(type) ? "" : 0);
     values.set(definition.parameters[20]!.code, i);
     await keepReading(app.db, definition, person, {
       positionId: position!.id,

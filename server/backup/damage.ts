@@ -25,7 +25,7 @@ export async function lookForDamage(db: Database): Promise<string[]> {
   await look(
     sql`select encode(substring(c.pieces from at.i * 32 + 1 for 32), 'hex') as hash, count(*)::int as n from content c,
         generate_series(0, length(c.pieces) / 32 - 1) as at(i)
-      where not exists (select 1 from piece p where p.hash = encode(substring(c.pieces from at.i * 32 + 1 for 32), 'hex'))
+      where not exists (select 1 from piece p where p.hash = substring(c.pieces from at.i * 32 + 1 for 32))
       group by 1 limit ${MOST}`,
     ({ hash, n }) =>
       `A group of values is missing that ${String(n)} contents refer to (${String(hash).slice(0, 12)}).`,

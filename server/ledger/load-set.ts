@@ -32,7 +32,7 @@ async function piecesOf(db: Database, hash: string): Promise<Piece[]> {
     .select({ content: piece.content })
     .from(content)
     .innerJoin(at, sql`true`)
-    .innerJoin(piece, sql`${piece.hash} = encode(substring(${pieces} from at.i * 32 + 1 for 32), 'hex')`)
+    .innerJoin(piece, sql`${piece.hash} = substring(${pieces} from at.i * 32 + 1 for 32)`)
     .where(eq(content.hash, hash))
     .orderBy(sql`at.i`);
   return rows.map((each): Piece => each.content);

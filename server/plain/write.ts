@@ -274,7 +274,7 @@ async function contentsOf(db: Database, hashes: string[]): Promise<Map<string, P
     .innerJoin(at, sql`true`)
     .innerJoin(
       piece,
-      sql`${piece.hash} = encode(substring(${content.pieces} from at.i * 32 + 1 for 32), 'hex')`,
+      sql`${piece.hash} = substring(${content.pieces} from at.i * 32 + 1 for 32)`,
     )
     .where(inArray(content.hash, hashes))
     .orderBy(content.hash, sql`at.i`);

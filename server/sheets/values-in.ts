@@ -123,7 +123,7 @@ async function piecesOfContents(
           // As text: bytes cost the embedded database far more.
           .select({ hash: content.hash, pieces: sql<string>`encode(${content.pieces}, 'hex')` })
           .from(content)
-          .where(sql`${content.hash} in (select json_array_elements_text(${JSON.stringify(missing)}::json))`);
+          .where(sql`${content.hash} in (select decode(json_array_elements_text(${JSON.stringify(missing)}::json), 'hex'))`);
   for (const { hash, pieces } of rows) {
     const hashes = hashesIn(pieces);
     known.pieces.set(hash, hashes);
@@ -149,7 +149,7 @@ async function valuesOfPieces(
       .select({ hash: piece.hash, content: piece.content })
       .from(piece)
       .where(
-        sql`${piece.hash} in (select json_array_elements_text(${JSON.stringify(missing)}::json))
+        sql`${piece.hash} in (select decode(json_array_elements_text(${JSON.stringify(missing)}::json), 'hex'))
           and jsonb_exists_any(${piece.content}->'values', array(select json_array_elements_text(${JSON.stringify(bases)}::json)))`,
       );
     const held = new Map(holding.map((each) => [each.hash, each.content]));

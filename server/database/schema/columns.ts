@@ -16,6 +16,12 @@ export const uid = () =>
     .notNull()
     .unique()
     .default(sql`uuid_v7()`);
+/** A SHA-256, 32 bytes there and 64 hexadecimal digits here. */
+export const hash = customType<{ data: string; driverData: Uint8Array }>({
+  dataType: () => "bytea",
+  toDriver: (value) => Buffer.from(value, "hex"),
+  fromDriver: (value) => Buffer.from(value).toString("hex"),
+});
 /** Bytes as they are. */
 export const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({
   dataType: () => "bytea",

@@ -7,7 +7,7 @@ import type { ProgramFacts } from "@/core/program";
 import type { Piece } from "@/core/set";
 import { RECORD_ORIGINS } from "@/core/set/origin";
 import { user } from "../auth-schema";
-import { bytes, identity, moment, uid } from "./columns";
+import { bytes, hash, identity, moment, uid } from "./columns";
 import { drive, position } from "./plant";
 
 /** Every version of a definition that a record was made under, and every one that was imported. Only added to. */
@@ -29,7 +29,7 @@ export const definitionVersion = pgTable(
 
 /** Contents of records, once for each hash. Only added to. */
 export const piece = pgTable("piece", {
-  hash: text("hash").primaryKey(),
+  hash: hash("hash").primaryKey(),
   content: jsonb("content").$type<Piece>().notNull(),
 });
 
@@ -38,7 +38,7 @@ export const piece = pgTable("piece", {
  * A record that is like another adds nothing here. Only added to.
  */
 export const content = pgTable("content", {
-  hash: text("hash").primaryKey(),
+  hash: hash("hash").primaryKey(),
   pieces: bytes("pieces").notNull(),
 });
 
@@ -93,8 +93,8 @@ export const record = pgTable(
       .default({}),
     definitionId: text("definition_id").notNull(),
     definitionVersion: text("definition_version").notNull(),
-    hashAll: text("hash_all").notNull(),
-    hashSettings: text("hash_settings").notNull(),
+    hashAll: hash("hash_all").notNull(),
+    hashSettings: hash("hash_settings").notNull(),
     expected: integer("expected").notNull(),
     present: integer("present").notNull(),
     missing: jsonb("missing").$type<string[]>().notNull(),
