@@ -3,6 +3,7 @@ import { comparedColumns, leftWords, sideBySide } from "@/app/_lib/compare-colum
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill, runnel } from "@/families/testing";
 import { keepReading, loadSet, recordByNumber } from "@/server/ledger";
+import { compareTable } from "@/server/paper";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
 import { FilesBeside, recordFile } from ".";
@@ -102,4 +103,15 @@ test("a record's own file stands beside the record and differs in nothing", asyn
     const differing = beside.sheet.groups.flatMap((each) => each.rows).filter((each) => each.differs);
     expect(differing).toEqual([]);
   }
+});
+
+test("what a comparison gave as a file comes back to it: one record's column, found by its tag", async () => {
+  const compared = await comparedColumns(plant.app, 1, ["KL-03:1"]);
+  const table = await compareTable(sideBySide(compared, "code")!, "all", "csv");
+  const file = await put("compared.csv", table);
+  const { values } = compared.found[0]!.column;
+  expect(file.notes).toEqual([]);
+  expect([...file.values].filter(([code, raw]) => values.get(code) !== raw)).toEqual([]);
+  // An empty text says nothing in a file.
+  expect(file.values.size).toBe([...values.values()].filter((raw) => raw !== "").length);
 });

@@ -172,7 +172,11 @@ function whyClosed(
     read.upload.kind === "eds"
       ? "It describes a device and holds no values of one."
       : "No values of a drive were found in it.";
-  return { reason, remedy: "Say which columns hold them, or keep it with its position as a file." };
+  return {
+    reason,
+    remedy:
+      "Name its columns Code and Value; under old files one can also say which they are, or keep it with its position as a file.",
+  };
 }
 
 /** When the values were taken: as said, as the file says, as its name or folder says, as its computer has it. Nothing of the future counts. */

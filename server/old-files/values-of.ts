@@ -1,5 +1,6 @@
 import type { OldFileChoices, OldFileView } from "@/core/contract";
 import {
+  columnOfOneDrive,
   drivesInColumns,
   guessValueColumns,
   readDcf,
@@ -33,7 +34,10 @@ export function tableOf(
   );
   const likeliest = worth.indexOf(Math.max(...worth));
   const sheet = Math.min(choices.sheet ?? likeliest, upload.sheets.length - 1);
-  const { headRow, columns } = guesses[sheet]!;
+  const { headRow, columns: guessed } = guesses[sheet]!;
+  const columns = { ...guessed };
+  const alone = columnOfOneDrive(upload.sheets[sheet]!.rows[headRow]?.cells ?? [], guessed, tagOf);
+  if (alone !== undefined) columns.value = alone;
   const { code, name, value, unit, raw } = choices;
   const said = { code, name, value, unit, raw };
   const head = choices.head ?? headRow;

@@ -29,3 +29,15 @@ export function drivesInColumns(
   const once = found.filter(({ tag }) => found.filter((each) => each.tag === tag).length === 1);
   return once.length > 1 ? once : [];
 }
+
+/** The one column of a list without a heading for its values that names a drive: what stands under it are that one's values. Undefined where none does, or several. */
+export function columnOfOneDrive(
+  head: readonly string[],
+  columns: ValueColumns,
+  tagOf: (cell: string) => string | undefined,
+): number | undefined {
+  if (columns.value !== undefined || columns.raw !== undefined) return undefined;
+  const taken = new Set(Object.values(columns));
+  const named = head.flatMap((cell, i) => (!taken.has(i) && tagOf(cell.trim()) !== undefined ? [i] : []));
+  return named.length === 1 ? named[0] : undefined;
+}

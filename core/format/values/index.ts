@@ -9,7 +9,7 @@ export {
 } from "./concise-dcf";
 export { dateIn, type DateIn } from "./date-in";
 export { readDcf, writeDcf, type DcfText } from "./dcf";
-export { drivesInColumns, type DriveColumn } from "./drives-in-columns";
+export { columnOfOneDrive, drivesInColumns, type DriveColumn } from "./drives-in-columns";
 export { fittingOfFile, guessFamily, type FamilyFit } from "./guess-family";
 export { readJsonValues } from "./json";
 export type { FileValue, ValuesAbout, ValuesFile } from "./model";

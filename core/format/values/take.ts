@@ -101,7 +101,10 @@ function valueOf(parameter: Parameter, { raw, text }: FileValue, meant: MeantAs)
   if (read.ok) return read;
   // "3 - Ramp", "3: Ramp", "[3] Ramp": a choice with its number before it.
   const numbered = parameter.choices && /^\[?(\d+)\]?\s*[-:=.·]?\s*\S/.exec(text);
-  const again = numbered && parseValue(parameter, numbered[1]!);
+  // "0x0005 · Input 1, Input 3": bits with their words behind.
+  const pattern = isBits(parameter.type) && /^(0x[\da-f]+)\s*[-:=.·]\s*\D/i.exec(text);
+  const told = numbered || pattern;
+  const again = told && parseValue(parameter, told[1]!);
   return again && again.ok ? again : no(read.reason);
 }
 
