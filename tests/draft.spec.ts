@@ -168,7 +168,7 @@ test("values of a connected drive are changed through a draft: seen line by line
   const plate = page.getByLabel("Its serial number ends in");
   if (await plate.isVisible()) await plate.fill((await standIn(page, "KL-05")).serial.slice(-4));
   await page.getByLabel("At the machine").fill("Tom Reid");
-  await page.getByRole("button", { name: "Write 1 parameters" }).click();
+  await page.getByRole("button", { name: "Write 1 parameter" }).click();
   await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
   await atCabinet(page, "kl-05", "KL-05", "give-permission");
   await page.getByRole("link", { name: /Open receipt/ }).click({ timeout: 60_000 });

@@ -140,7 +140,7 @@ export async function restoreCarried(page: Page, serial: string): Promise<void> 
   await expect(although.or(page.getByRole("heading", { name: /: record \d+ → drive/ }))).toBeVisible();
   if (await although.isVisible()) await although.click();
   await page.waitForURL(/\/restore\/\d+/);
-  await expect(page.getByRole("button", { name: /Write \d+ parameters/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("button", { name: /Write \d+ parameters?/ })).toBeVisible({ timeout: 30_000 });
   await lookThrough(page, serial);
-  await page.getByRole("button", { name: /Write \d+ parameters/ }).click();
+  await page.getByRole("button", { name: /Write \d+ parameters?/ }).click();
 }

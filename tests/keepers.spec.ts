@@ -32,7 +32,7 @@ test("a controller writes its own values at its start: said before, compared aft
     timeout: 60_000,
   });
   await lookThrough(page, "FR26-8020");
-  await page.getByRole("button", { name: /Write \d+ parameters/ }).click();
+  await page.getByRole("button", { name: /Write \d+ parameters?/ }).click();
   await page.getByRole("link", { name: /Open receipt/ }).click({ timeout: 60_000 });
   await expect(page.getByRole("heading", { name: /Receipt \d+: Verified/ })).toBeVisible();
   await expect(

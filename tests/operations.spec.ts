@@ -71,7 +71,7 @@ test("volatile values are listed and given up by a power-off; others are made pe
   await expect(page.getByText("Verified.")).toBeVisible({ timeout: 30_000 });
   await page.getByRole("button", { name: "Put back what was there before" }).click();
   await page.getByLabel("At the machine").fill("Tom Reid");
-  await page.getByRole("button", { name: /^Write \d+ parameters/ }).click();
+  await page.getByRole("button", { name: /^Write \d+ parameters?/ }).click();
   await expect(page.getByText("Verified.")).toBeVisible({ timeout: 60_000 });
 
   await page.goto(at(`/positions/${FAN.tag}`));

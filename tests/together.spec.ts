@@ -28,7 +28,7 @@ test("the rollers are set alike in one go: looked through together, written side
   await expectSoundByDayAndNight(page);
   await page.getByRole("button", { name: "Connect and read 5 drives" }).click();
   await page.waitForURL(/\/batches\/\d+/);
-  const write = page.getByRole("button", { name: /^Write \d+ parameters onto 5 drives/ });
+  const write = page.getByRole("button", { name: /^Write \d+ parameters? onto 5 drives/ });
   await expect(write).toBeVisible({ timeout: 60_000 });
   await expect(write).toBeDisabled();
 

@@ -14,6 +14,7 @@ import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { BeforeWork } from "@/features/positions/before-work";
+import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
@@ -229,7 +230,7 @@ function Look({
 function foundWords({ untold, over, program, writes }: Plan): string {
   if (over) return "another parameter list";
   if (program) return "its program";
-  return untold ? "which values is not told" : `${writes.length} values`;
+  return untold ? "which values is not told" : counted(writes.length, "value");
 }
 
 /** After a reset it may speak another way; nobody finds it where it was. */

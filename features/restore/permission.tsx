@@ -18,14 +18,19 @@ export function Permission({
   byLink: boolean;
 }) {
   const { place } = restore.job;
-  const waits = place.waitsFor === "permission" || place.waitsFor === "motor";
-  const state = waits && !place.over ? "open" : stateOf(restore, acts);
-  const given = past(restore, acts) || (place.stage === acts && !place.waitsFor && !place.over);
+  const waits = !place.over && (place.waitsFor === "permission" || place.waitsFor === "motor");
+  // That the stage is there says nothing yet: the drive may be lost, or work halted, before it was looked at.
+  const acted = restore.steps.some((each) => each.state !== "planned");
+  const given = past(restore, acts) || (place.stage === acts && !place.waitsFor && !place.over && acted);
   return (
     <Step
       number={4}
       title="Write permission"
-      state={state === "open" && !waits ? "done" : state}
+      state={stateOfPermission({
+        waits,
+        given,
+        ended: place.over === "ended" ? stateOf(restore, acts) : undefined,
+      })}
       found={given && "the motor stands, the permission is given"}
     >
       {place.waitsFor === "permission" && (
@@ -48,4 +53,17 @@ export function Permission({
       )}
     </Step>
   );
+}
+
+function stateOfPermission({
+  waits,
+  given,
+  ended,
+}: {
+  waits: boolean;
+  given: boolean;
+  ended: ReturnType<typeof stateOf> | undefined;
+}): ReturnType<typeof stateOf> {
+  if (waits) return "open";
+  return ended ?? (given ? "done" : "later");
 }

@@ -4,6 +4,7 @@ import { notLookedAt } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { useNotes } from "@/features/sheet/use-notes";
+import { counted } from "@/ui/counted";
 import { Step } from "@/ui/step";
 import { Checks } from "./checks";
 import { Decide, useLooked } from "./parts";
@@ -88,7 +89,7 @@ export function Review({
               restore={restore}
               stops={stops}
               open={open}
-              does={`Write ${plan.writes.length} parameters →`}
+              does={`Write ${counted(plan.writes.length, "parameter")} →`}
               ends="End without writing"
               stopped="A check says stop, so nothing can be written."
               onConfirm={() => void restore.confirm(looked, deadVoltage)}

@@ -1,5 +1,6 @@
 import type { WriteStep } from "@/core/restore";
 import type { Parameter } from "@/core/value";
+import { counted } from "@/ui/counted";
 import { GroupStrip } from "@/ui/group-strip";
 import { line } from "./parameter";
 
@@ -52,7 +53,7 @@ export function Truth({
   const written = count("written");
   const unknown = count("unknown") + (working ? 0 : count("sent"));
   const parts = [
-    `${written} of ${steps.length} parameters written`,
+    `${written} of ${counted(steps.length, "parameter")} written`,
     count("planned") > 0 && `${count("planned")} not written`,
     working && count("sent") > 0 && `${count("sent")} being sent`,
     unknown > 0 && `${unknown} unknown until read back`,
