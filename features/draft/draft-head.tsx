@@ -26,6 +26,8 @@ export interface DraftWords {
   /** A newer record that it can be brought up to date with. */
   newer: number | undefined;
   closed: boolean;
+  /** Nothing is installed at its position any more. */
+  retired: boolean;
   enteredAs: number | undefined;
   /** The record it was carried over from, and of what, where it was. */
   carried: { record: number; from: string } | undefined;
@@ -95,6 +97,14 @@ export function DraftHead({
           </>
         )}
       </p>
+      {may && draft.retired && (
+        <div className="mt-2">
+          <Notice kind="caution" title={`${draft.tag} is retired: no drive is installed there any more.`}>
+            No record can be made of this draft. Bring the position back first, or take its values into a
+            draft of another one.
+          </Notice>
+        </div>
+      )}
       {may && draft.newer !== undefined && (
         <div className="mt-2">
           <Notice
@@ -124,13 +134,13 @@ export function DraftHead({
           </Button>
           <Button
             rank="primary"
-            disabled={changes === 0 && draft.record !== undefined}
+            disabled={draft.retired || (changes === 0 && draft.record !== undefined)}
             onClick={() => onOpen("enter")}
           >
             Enter as a record ...
           </Button>
           {here && mayRestore && (
-            <Button disabled={changes === 0} letter="w" onClick={() => onOpen("enter")}>
+            <Button disabled={draft.retired || changes === 0} letter="w" onClick={() => onOpen("enter")}>
               Write it to {here.identity?.serial ?? "the drive"} ...
             </Button>
           )}

@@ -10,7 +10,7 @@ import { parameterFor, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
 import { checkRange, formatLine, parseValue, type RawValue } from "@/core/value";
-import { addSteps, beginDraft, loadDraft, notAsSeen, whyNotBegun } from "@/server/drafts";
+import { addSteps, beginDraft, loadDraft, notAsSeen, whyRetired } from "@/server/drafts";
 import type { Person } from "@/server/people";
 import { lookAtCarry, type Carry, type CarryParts } from "./look";
 
@@ -40,7 +40,7 @@ export async function beginCarried(
   position: { id: number; plantId: number; tag: string; retiredAt: Date | null },
   { record, to, seal, decisions, title }: CarryWish,
 ): Promise<Result<{ id: number }>> {
-  const refused = whyNotBegun(position);
+  const refused = whyRetired(position);
   if (refused) return refused;
   const { plantId, tag } = position;
   const looked = await lookAtCarry(parts, plantId, tag, record, to);

@@ -7,6 +7,7 @@ import { tables } from "@/server/database";
 import { readJournal } from "@/server/journal";
 import { loadSet, newestReading, notesOf, raiseStanding, recordByNumber } from "@/server/ledger";
 import { addPerson, type Person } from "@/server/people";
+import { retirePosition } from "@/server/plant";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import {
   beginBulk,
@@ -61,6 +62,22 @@ async function change(
   return changeDraft(parts, who, 1, id, { code, typed, reason: "", expected: values.get(code), ...more });
 }
 const kind = (result: Result<unknown>): string => (result.ok ? "done" : result.trouble.kind);
+
+test("where nothing is installed any more no record is made of a draft; its values stay, and with the position brought back it goes on", async () => {
+  const { db, now } = plant.app;
+  const id = await begin("For the scrapped one");
+  expect(kind(await change(id, marta, "1r", "5 s"))).toBe("done");
+  expect(kind(await retirePosition(db, marta, 1, plant.positionId, "scrapped", now()))).toBe("done");
+  expect((await draftOf(id)).retiredAt).toEqual(expect.any(Date));
+  expect(await enterDraft(parts, marta, 1, id, "")).toMatchObject({
+    ok: false,
+    trouble: { kind: "not-now", text: "KL-03 is retired: no drive is installed there any more." },
+  });
+  expect((await draftOf(id)).values.get("1r")).toBe(500);
+  expect(kind(await retirePosition(db, marta, 1, plant.positionId, undefined, now()))).toBe("done");
+  expect((await draftOf(id)).retiredAt).toBeNull();
+  expect(kind(await giveUpDraft(parts, marta, 1, id))).toBe("done");
+});
 
 test("a draft is changed by what is typed, taken back by each for themselves, and entered as a record that no drive was read for", async () => {
   const { db } = plant.app;

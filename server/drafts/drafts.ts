@@ -12,8 +12,8 @@ import { within, type DraftParts } from "./change";
 
 const { draft } = tables;
 
-/** Refuses drafts where nothing is installed any more. */
-export function whyNotBegun({
+/** Refuses to begin a draft, or to make a record of one, where nothing is installed any more. */
+export function whyRetired({
   retiredAt,
   tag,
 }: {
@@ -24,7 +24,7 @@ export function whyNotBegun({
   return bad({
     kind: "not-now",
     text: `${tag} is retired: no drive is installed there any more.`,
-    remedy: "Bring the position back first, or begin the draft at another one.",
+    remedy: "Bring the position back first, or take the values into a draft of another one.",
   });
 }
 
@@ -91,7 +91,9 @@ export async function enterDraft(
     parts,
     plantId,
     id,
-    async (tx, { row, tag, record, identity, base, definition, steps, values }) => {
+    async (tx, { row, tag, retiredAt, record, identity, base, definition, steps, values }) => {
+      const refused = whyRetired({ retiredAt, tag });
+      if (refused) return refused;
       const changes = changesOf(base, steps);
       // On a factory default it may be meant as it is: a plate with nothing to change is still a record to begin with.
       if (changes.length === 0 && record !== undefined)

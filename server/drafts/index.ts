@@ -2,7 +2,7 @@
 export { beginBulk, lookAtBulk, type BulkLine, type BulkWish } from "./bulk";
 export { accountCsv } from "./attach-account";
 export { addSteps, changeDraft, NO_DRAFT, takeBack, type DraftParts, type Wish } from "./change";
-export { beginDraft, enterDraft, giveUpDraft, whyNotBegun, type BeginFrom } from "./drafts";
+export { beginDraft, enterDraft, giveUpDraft, whyRetired, type BeginFrom } from "./drafts";
 export { lookAtMerge, mergeDraft, newerRecord } from "./merge";
 export { plateChoices, plateOf, storedPlates } from "./plate";
 export { changeSeveral, lookAtSeveral, notAsSeen } from "./several";

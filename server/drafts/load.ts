@@ -14,6 +14,8 @@ export type DraftRow = typeof draft.$inferSelect;
 export interface LoadedDraft {
   row: DraftRow;
   tag: string;
+  /** When its position was retired; null where drives are installed. */
+  retiredAt: Date | null;
   /** The number of the record that it stands on; undefined where it stands on a factory default. */
   record: number | undefined;
   /** Whose parameters they are, as far as anybody knows. */
@@ -35,7 +37,7 @@ export async function loadDraft(
   id: number,
 ): Promise<LoadedDraft | undefined> {
   const [found] = await db
-    .select({ row: draft, tag: position.tag })
+    .select({ row: draft, tag: position.tag, retiredAt: position.retiredAt })
     .from(draft)
     .innerJoin(position, eq(position.id, draft.positionId))
     .where(and(eq(draft.id, id), eq(draft.plantId, plantId)));

@@ -36,7 +36,7 @@ export async function beginJob(
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
-  const refused = whyNotBegun({ identity, fit });
+  const refused = whyRetired({ identity, fit });
   if (refused) return refused;
   const row = await recordById(db, recordId);
   const other = row && row.positionId !== positionId ? await positionOf(db, row.positionId) : undefined;
@@ -94,7 +94,7 @@ export async function beginOperation(
   { identity, driveKey, fit }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
-  const refused = whyNotBegun({ identity, fit }) ?? (await whoIsAtIt(db, positionId, driveKey));
+  const refused = whyRetired({ identity, fit }) ?? (await whoIsAtIt(db, positionId, driveKey));
   if (refused) return refused;
   const memory: RestoreMemory = {
     place: BEGINNING,
@@ -121,7 +121,7 @@ async function positionOf(db: Database, id: number): Promise<{ tag: string; plan
 }
 
 /** Under a definition that does not fit nothing is done with a drive. */
-function whyNotBegun({ identity, fit }: Pick<Connection, "identity" | "fit">): Result<never> | undefined {
+function whyRetired({ identity, fit }: Pick<Connection, "identity" | "fit">): Result<never> | undefined {
   if (fit !== "nearest") return undefined;
   return trouble(
     "no-definition",

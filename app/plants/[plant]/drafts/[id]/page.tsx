@@ -28,6 +28,7 @@ const { Page, generateMetadata } = page("see", {
           newer: row.closedAt ? undefined : (await newerRecord(app.db, loaded))?.number,
           drive: [identity.ratingName, identity.serial].filter(Boolean).join(", "),
           closed: row.closedAt !== null,
+          retired: loaded.retiredAt !== null,
           enteredAs: entered?.number,
           carried: row.account ? { record: row.account.record, from: row.account.from.title } : undefined,
         }}

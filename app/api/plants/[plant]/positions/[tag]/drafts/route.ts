@@ -3,14 +3,14 @@ import { noRecord } from "@/app/_lib/no-record";
 import { serve } from "@/app/_lib/serve";
 import { drafts } from "@/core/contract";
 import { good } from "@/core/drive";
-import { beginDraft, whyNotBegun } from "@/server/drafts";
+import { beginDraft, whyRetired } from "@/server/drafts";
 import { recordByNumber } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 
 export const POST = serve(drafts.beginDraft, async ({ app, person, plant, params, body }) => {
   const position = await findPosition(app.db, plant.id, params.tag);
   if (!position) return noPosition(params.tag);
-  const refused = whyNotBegun(position);
+  const refused = whyRetired(position);
   if (refused) return refused;
   const record = await recordByNumber(app.db, position.id, body.record);
   if (!record) return noRecord(params.tag, body.record);

@@ -2,13 +2,13 @@ import { noPosition } from "@/app/_lib/no-position";
 import { serve } from "@/app/_lib/serve";
 import { drafts } from "@/core/contract";
 import { bad, good } from "@/core/drive";
-import { beginDraft, plateOf, whyNotBegun } from "@/server/drafts";
+import { beginDraft, plateOf, whyRetired } from "@/server/drafts";
 import { findPosition } from "@/server/plant";
 
 export const POST = serve(drafts.beginFromPlate, async ({ app, person, plant, params, body }) => {
   const position = await findPosition(app.db, plant.id, params.tag);
   if (!position) return noPosition(params.tag);
-  const refused = whyNotBegun(position);
+  const refused = whyRetired(position);
   if (refused) return refused;
   const definition = app.shelf.find(body.plate.definition);
   if (!definition)
