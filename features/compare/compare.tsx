@@ -18,6 +18,7 @@ import { ChooseFile, DropFile, FileNotes, type FileColumn } from "./drop-file";
 import { OddOnes, type OddLine } from "./odd-ones";
 import { PositionChoice } from "./position-choice";
 import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
+import { WhatOfIt } from "./what-of-it";
 
 interface Props {
   tokens: string[];
@@ -63,8 +64,6 @@ export function Compare({
   const router = useRouter();
   const { connections } = useLive();
   const [chosen, setChosen] = useState<PositionLine>();
-  const tag = chosen?.tag;
-  const newest = chosen?.newest?.number ?? 0;
   const several = titles.length > 1;
   const addressOf = (next: readonly string[], more?: string): string =>
     to(
@@ -102,22 +101,7 @@ export function Compare({
         </ul>
         <div className="flex flex-wrap items-center gap-2 text-[14px]">
           <PositionChoice chosen={chosen} onChoose={setChosen} />
-          <select
-            aria-label="What of it"
-            value=""
-            disabled={tag === undefined}
-            onChange={(event) => add(event.target.value)}
-            className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
-          >
-            <option value="">add ...</option>
-            <option value={`${tag}:standing`}>standing record</option>
-            <option value={`${tag}:default`}>factory default of its rating</option>
-            {Array.from({ length: newest }, (_, i) => newest - i).map((number) => (
-              <option key={number} value={`${tag}:${number}`}>
-                record {number}
-              </option>
-            ))}
-          </select>
+          <WhatOfIt of={chosen} onChoose={add} />
           {[...connections.values()]
             .filter((each) => each.reading?.phase === "done")
             .map((each) => (

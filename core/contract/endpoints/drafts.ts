@@ -15,6 +15,16 @@ export const beginDraft = endpoint({
   troubles: ["not-now"],
 });
 
+export const listDrafts = endpoint({
+  method: "GET",
+  path: "/api/plants/:plant/positions/:tag/drafts",
+  does: "The drafts of a position that are neither entered nor given up.",
+  right: "see",
+  params: object({ plant: name, tag: name }),
+  answer: list(object({ id: whole(), title })),
+  troubles: ["not-found"],
+});
+
 const plate = object({
   definition: name,
   rating: text({ min: 1, max: 40 }),

@@ -3,9 +3,16 @@ import { noRecord } from "@/app/_lib/no-record";
 import { serve } from "@/app/_lib/serve";
 import { drafts } from "@/core/contract";
 import { good } from "@/core/drive";
-import { beginDraft, whyRetired } from "@/server/drafts";
+import { beginDraft, openDrafts, whyRetired } from "@/server/drafts";
 import { recordByNumber } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
+
+export const GET = serve(drafts.listDrafts, async ({ app, plant, params }) => {
+  const position = await findPosition(app.db, plant.id, params.tag);
+  if (!position) return noPosition(params.tag);
+  const open = await openDrafts(app.db, position.id);
+  return good(open.map(({ id, title }) => ({ id, title })));
+});
 
 export const POST = serve(drafts.beginDraft, async ({ app, person, plant, params, body }) => {
   const position = await findPosition(app.db, plant.id, params.tag);
