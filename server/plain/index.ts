@@ -4,4 +4,5 @@ export { openSource, SourceFault, type Source } from "./source";
 export { takeIn } from "./take";
 export type { TakenIn } from "./taking";
 export { takeUpload } from "./take-upload";
-export { plainFiles, type PlainFile } from "./write";
+export type { PlainFile } from "./plain-file";
+export { plainFiles } from "./write";

@@ -123,7 +123,9 @@ async function piecesOfContents(
           // As text: bytes cost the embedded database far more.
           .select({ hash: content.hash, pieces: sql<string>`encode(${content.pieces}, 'hex')` })
           .from(content)
-          .where(sql`${content.hash} in (select decode(json_array_elements_text(${JSON.stringify(missing)}::json), 'hex'))`);
+          .where(
+            sql`${content.hash} in (select decode(json_array_elements_text(${JSON.stringify(missing)}::json), 'hex'))`,
+          );
   for (const { hash, pieces } of rows) {
     const hashes = hashesIn(pieces);
     known.pieces.set(hash, hashes);

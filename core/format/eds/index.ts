@@ -1,3 +1,4 @@
 /** Electronic data sheets after CiA 306: text in, objects out, and a definition made of them. */
-export { readEds, type EdsFile, type EdsObject } from "./read-eds";
+export type { EdsObject } from "./objects";
+export { readEds, type EdsFile } from "./read-eds";
 export { definitionFromEds, identityFromEds } from "./to-definition";

@@ -76,3 +76,8 @@ export function readIni(text: string): IniFile {
   }
   return { sections, notes };
 }
+
+/** What an entry of a section says; empty where it is not there. */
+export function textOf(section: Section | undefined, name: string): string {
+  return section?.entries.get(name)?.value ?? "";
+}

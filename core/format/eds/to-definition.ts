@@ -4,7 +4,8 @@ import { asCommand } from "../as-command";
 import { frameOf, groupBy, MOST_PARAMETERS, type ImportAbout, type Imported } from "../imported";
 import type { LineNote } from "../note";
 import { readNumber } from "./number";
-import type { EdsFile, EdsObject } from "./read-eds";
+import type { EdsObject } from "./objects";
+import type { EdsFile } from "./read-eds";
 
 const TEXT_LENGTH = 32;
 /** Objects of CiA 402-2 that say what the motor is. */
