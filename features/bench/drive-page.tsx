@@ -111,6 +111,7 @@ export function DrivePage({
             <Place view={view} tags={tags} areas={areas} onPlace={onPlace} />
             {!reading && (
               <Button
+                disabled={view.phase !== "connected"}
                 onClick={() =>
                   void askFirst("Read it all the same", (although) =>
                     ask(bench.readAgain, { params: { plant, connection: id }, body: { although } }),
