@@ -3,7 +3,7 @@ import type { Column } from "@/core/compare";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
-import { buildSheet, gridOf, hideableOf, withoutColumns, type Hideable } from ".";
+import { buildSheet, gridOf, headTitles, hideableOf, withoutColumns, type Hideable } from ".";
 
 const column = (source: Column["source"], changed: Record<string, RawValue> = {}): Column => ({
   id: source,
@@ -47,4 +47,19 @@ test("the first column stays whatever is asked, and a sheet without anything lef
   expect(without("draft").columns).toEqual(draft.columns);
   expect(without()).toBe(draft);
   expect(without("live", "file")).toBe(draft);
+});
+
+test("above many columns what all of them end with is left out; above few, or where one is otherwise, it stays", () => {
+  const titled = (...titles: string[]) =>
+    headTitles(titles.map((title) => ({ title, source: "record" as const })));
+  const standing = ["1", "2", "3", "4"].map((each) => `KL-0${each} record 7, standing`);
+  expect(titled(...standing)).toEqual([
+    "KL-01 record 7",
+    "KL-02 record 7",
+    "KL-03 record 7",
+    "KL-04 record 7",
+  ]);
+  expect(titled(...standing.slice(0, 3))).toEqual(standing.slice(0, 3));
+  expect(titled(...standing, "Factory default, 3 kW")).toContain("KL-01 record 7, standing");
+  expect(titled(...standing, "File a.csv")).toContain("KL-01 record 7, standing");
 });

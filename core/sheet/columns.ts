@@ -1,6 +1,6 @@
 import type { Source } from "@/core/compare";
 import { factsOf } from "./facts";
-import type { SheetData } from "./rows";
+import type { SheetColumn, SheetData } from "./rows";
 
 /** What of a sheet can be left out: a column beside the first by what it is of, or the words on how a row differs. */
 export const HIDEABLE = ["default", "record", "draft", "live", "file", "difference"] as const;
@@ -37,4 +37,16 @@ export function withoutColumns(data: SheetData, hidden: ReadonlySet<Hideable>): 
       rows: group.rows.map((row) => ({ ...row, cells: row.cells.filter((_, i) => stays(i)) })),
     })),
   };
+}
+
+/**
+ * The titles of columns as they stand above them: where more than three stand beside each other, without what all of them have behind their last comma, since that tells
+ * none from another. Example: "KL-01 record 7, standing" and "KL-02 record 7, standing" are "KL-01 record 7" and "KL-02 record 7".
+ */
+export function headTitles(columns: readonly SheetColumn[]): string[] {
+  const titles = columns.map((each) => each.title);
+  const ends = new Set(titles.map((each) => /^.+(, [^,]+)$/.exec(each)?.[1]));
+  const [end] = ends;
+  if (titles.length <= 3 || ends.size > 1 || end === undefined) return titles;
+  return titles.map((each) => each.slice(0, -end.length));
 }

@@ -3,7 +3,7 @@ export { gridOf, type SheetGrid } from "./grid";
 export type { Cell, SheetRow } from "./row";
 export { buildHead, buildSheet, type SheetColumn, type SheetData, type SheetGroup } from "./rows";
 export { BESIDES, besidesOf, sideBySide, type Beside } from "./beside";
-export { HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
+export { headTitles, HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
 export { factsOf, type SheetFacts } from "./facts";
 export { filterSheet, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";

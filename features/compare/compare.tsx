@@ -1,24 +1,17 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import type { PositionLine } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
-import { useLive } from "@/features/live/store";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
 import type { SheetOf } from "@/features/sheet/leaf";
 import type { SentSheet } from "@/features/sheet/send-sheet";
 import { viewPart } from "@/features/sheet/use-view";
-import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
-import { Toggle } from "@/ui/toggle";
 import { ByMeaning, type Meaning } from "./by-meaning";
-import { CompareFiles } from "./compare-files";
-import { ChooseFile, DropFile, FileNotes, type FileColumn } from "./drop-file";
+import { Choices } from "./choices";
+import { DropFile, FileNotes, type FileColumn } from "./drop-file";
 import { OddOnes, type OddLine } from "./odd-ones";
-import { PositionChoice } from "./position-choice";
 import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
-import { WhatOfIt } from "./what-of-it";
 
 interface Props {
   tokens: string[];
@@ -62,8 +55,6 @@ export function Compare({
 }: Props) {
   const { to } = usePlant();
   const router = useRouter();
-  const { connections } = useLive();
-  const [chosen, setChosen] = useState<PositionLine>();
   const several = titles.length > 1;
   const addressOf = (next: readonly string[], more?: string): string =>
     to(
@@ -99,42 +90,14 @@ export function Compare({
             </li>
           ))}
         </ul>
-        <div className="flex flex-wrap items-center gap-2 text-[14px]">
-          <PositionChoice chosen={chosen} onChoose={setChosen} />
-          <WhatOfIt of={chosen} onChoose={add} />
-          {[...connections.values()]
-            .filter((each) => each.reading?.phase === "done")
-            .map((each) => (
-              <Button key={each.id} rank="quiet" onClick={() => add(`live:${each.id}`)}>
-                Add {each.position?.tag ?? each.identity?.serial} as connected
-              </Button>
-            ))}
-          {twins.map((each) => (
-            <Button
-              key={each.name}
-              rank="quiet"
-              onClick={() => show(each.tags.slice(0, 8).map((one) => `${one}:standing`))}
-            >
-              Twins: {each.name}
-            </Button>
-          ))}
-          <ChooseFile onToken={add} />
-          {titles.length > 0 && (
-            <Toggle
-              on={meaning !== undefined}
-              title="Common quantities with units converted, whatever the family"
-              onToggle={(on) => router.replace(addressOf(tokens, `by=${on ? "meaning" : "code"}`))}
-            >
-              By what it means
-            </Toggle>
-          )}
-          {several && <CompareFiles tokens={tokens} by={meaning ? "meaning" : "code"} />}
-          {titles.length > 0 && (
-            <Button rank="quiet" onClick={() => show([])}>
-              Clear
-            </Button>
-          )}
-        </div>
+        <Choices
+          tokens={tokens}
+          twins={twins}
+          byMeaning={meaning !== undefined}
+          onAdd={add}
+          onShow={show}
+          onBy={(by) => router.replace(addressOf(tokens, `by=${by}`))}
+        />
       </div>
       {missing.length > 0 && (
         <div className="px-5 pt-3">

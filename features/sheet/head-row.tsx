@@ -1,8 +1,9 @@
 import { memo } from "react";
-import { saysTitle, type SheetData, type SheetGrid } from "@/core/sheet";
+import { headTitles, saysTitle, type SheetData, type SheetGrid } from "@/core/sheet";
 
 /** The names of a sheet's columns; they stay in sight while one scrolls. */
 export const HeadRow = memo(function HeadRow({ data, grid }: { data: SheetData; grid: SheetGrid }) {
+  const titles = headTitles(data.columns);
   return (
     <div
       role="row"
@@ -18,7 +19,7 @@ export const HeadRow = memo(function HeadRow({ data, grid }: { data: SheetData; 
       </span>
       {data.columns.slice(0, grid.shown).map((column, i) => (
         <span key={i} role="columnheader" className="py-1 pl-2 truncate" title={column.title}>
-          {column.title}
+          {titles[i]}
         </span>
       ))}
       {grid.says && (
