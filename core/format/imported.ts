@@ -27,6 +27,8 @@ export interface ImportAbout {
   signs?: { [S in AskedSign]?: Sign };
   /** Writes need somebody at the keypad first. */
   permission?: Pick<WritePermission, "given" | "howTo" | "withoutIt">;
+  /** Somebody knows that these drives ask for none. */
+  asksNoPermission?: boolean;
 }
 
 /** A definition made of a file, and everything that did not fit. */
@@ -67,6 +69,7 @@ export function frameOf(
     rules: [],
     state: { ...about.signs },
     ...(about.permission ? { permission: { ...about.permission, by: "keypad", ends: "power-off" } } : {}),
+    ...(about.asksNoPermission && !about.permission ? { asksNoPermission: true } : {}),
     writesLand: "running",
     trips: [],
   };

@@ -1,4 +1,5 @@
 import type { LineNote } from "@/core/format";
+import { counted } from "@/ui/counted";
 
 const WORDS: Record<LineNote["verdict"], string> = {
   "left-out": "left out",
@@ -7,15 +8,26 @@ const WORDS: Record<LineNote["verdict"], string> = {
 };
 
 /** Every line that did not fit, why, and what to do. */
-export function ImportNotes({ notes, count, taken }: { notes: LineNote[]; count: number; taken: number }) {
-  const left = notes.filter((each) => each.verdict === "left-out").length;
+export function ImportNotes({
+  notes,
+  count,
+  leftOut,
+  taken,
+}: {
+  /** The first of them. */
+  notes: LineNote[];
+  count: number;
+  /** Of all of them, not only of the first. */
+  leftOut: number;
+  taken: number;
+}) {
   return (
     <div>
       <p className="text-[15px] mb-2">
-        {taken} parameters are taken.{" "}
+        {counted(taken, "parameter")} taken.{" "}
         {count === 0
           ? "Every line fits."
-          : `${count} lines have something to say, ${left} of them are left out.`}
+          : `${counted(count, "remark")}; ${counted(leftOut, "line")} left out.`}
       </p>
       {count > 0 && (
         <div className="max-h-72 overflow-auto border border-hairline rounded-page bg-leaf">

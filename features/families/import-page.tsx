@@ -182,7 +182,12 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
           )}
           {preview && (
             <div className="space-y-3">
-              <ImportNotes notes={preview.notes} count={preview.noteCount} taken={preview.taken} />
+              <ImportNotes
+                notes={preview.notes}
+                count={preview.noteCount}
+                leftOut={preview.leftOut}
+                taken={preview.taken}
+              />
               {preview.before && (
                 <p className="text-[15px]">
                   {preview.before.same

@@ -27,7 +27,7 @@ export function ImportSigns({
   onChange: (about: About) => void;
 }) {
   const first: Sign = { address: canopen ? "6041.00" : 0, bit: 0 };
-  const { signs = {}, permission } = about;
+  const { signs = {}, permission, asksNoPermission } = about;
   return (
     <div className="space-y-2 max-w-5xl">
       {canopen && (
@@ -48,13 +48,15 @@ export function ImportSigns({
       ))}
       <SignRow
         title="Write permission is given"
-        unsaid="asked of nobody"
+        unsaid={asksNoPermission ? "none is asked for" : undefined}
+        onNone={(none) => onChange({ ...about, asksNoPermission: none || undefined, permission: undefined })}
         sign={permission?.given}
         first={first}
         canopen={canopen}
         onChange={(given) =>
           onChange({
             ...about,
+            asksNoPermission: undefined,
             permission: given && { howTo: "", withoutIt: "refuses", ...permission, given },
           })
         }
@@ -90,13 +92,17 @@ export function ImportSigns({
 function SignRow({
   title,
   unsaid,
+  onNone,
   sign,
   first,
   canopen,
   onChange,
 }: {
   title: string;
+  /** What is known although there is no place for it. */
   unsaid?: string;
+  /** Somebody knows that there is no such thing; or takes that back. */
+  onNone?: (none: boolean) => void;
   sign: Sign | undefined;
   first: Sign;
   canopen: boolean;
@@ -112,6 +118,11 @@ function SignRow({
             {unsaid ? <span className="text-soft text-[15px]">{unsaid}</span> : <NotTold>where</NotTold>}
           </span>
           <Button onClick={() => onChange(first)}>Say where</Button>
+          {onNone && (
+            <Button rank="quiet" onClick={() => onNone(unsaid === undefined)}>
+              {unsaid === undefined ? "None is asked for" : "Not told"}
+            </Button>
+          )}
         </>
       )}
       {sign && (

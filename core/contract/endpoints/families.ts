@@ -83,6 +83,7 @@ const about = object({
       withoutIt: oneOf(["refuses", "trips"]),
     }),
   ),
+  asksNoPermission: optional(yesNo),
 });
 
 const columns = Object.fromEntries(FIELDS.map((each) => [each, optional(whole({ min: 0 }))])) as Record<
@@ -167,6 +168,8 @@ export const previewImport = endpoint({
     before: optional(object({ version: text(), shipped: yesNo, same: yesNo })),
     notes: list(lineNote),
     noteCount: whole(),
+    /** How many of them leave a line out. */
+    leftOut: whole(),
     sheet,
   }),
   troubles: ["bad-file", "not-now"],

@@ -194,3 +194,16 @@ describe("words of several languages", () => {
     expect(["P1", "P2", "P3"].map((each) => of(each)!.kind)).toEqual(["setting", "command", "command"]);
   });
 });
+
+test("that no write permission is asked for stands in a definition only where somebody said so", () => {
+  const rows = [
+    { line: 1, cells: ["Register", "Name"] },
+    { line: 2, cells: ["0", "Up"] },
+  ];
+  const options: ListOptions = { ...guessColumns(rows.map((each) => each.cells)), base: 0 };
+  const made = (said: object) => definitionFromList(rows, options, { ...about, ...said }, link).file;
+  expect(made({})).not.toHaveProperty("asksNoPermission");
+  expect(made({ asksNoPermission: true }).asksNoPermission).toBe(true);
+  const permission = { given: { address: 9, bit: 0 }, howTo: "Press OK.", withoutIt: "refuses" };
+  expect(made({ asksNoPermission: true, permission })).not.toHaveProperty("asksNoPermission");
+});

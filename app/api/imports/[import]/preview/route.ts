@@ -19,6 +19,7 @@ export const POST = serve(families.previewImport, ({ app, params, body }) => {
     before,
     notes: notes.slice(0, MOST_NOTES),
     noteCount: notes.length,
+    leftOut: notes.filter((each) => each.verdict === "left-out").length,
     sheet: buildSheet(definition, rating, [column]),
   });
 });
