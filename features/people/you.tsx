@@ -39,7 +39,7 @@ export function You({ name, email, standing, sessions }: Props) {
       <section>
         <h2 className="font-semibold mb-1">Where you are signed in</h2>
         <ul className="bg-leaf border border-hairline">
-          {sessions.map((each) => (
+          {byPlace(sessions).map((each) => (
             <li
               key={each.id}
               className="border-t border-hairline first:border-t-0 px-4 py-1.5 flex items-center gap-3 min-h-11"
@@ -65,6 +65,11 @@ export function You({ name, email, standing, sessions }: Props) {
       </section>
     </div>
   );
+}
+
+/** This one first, then the newest. */
+function byPlace(sessions: Props["sessions"]): Props["sessions"] {
+  return sessions.toSorted((one, other) => Number(other.here) - Number(one.here) || other.since - one.since);
 }
 
 function ChangePassword() {
@@ -116,8 +121,10 @@ function ChangePassword() {
 }
 
 async function whyNotChanged(response: Response | undefined): Promise<string> {
-  if (response === undefined) return "Calm Ledger does not answer.";
-  if (response.status !== 429) return "This is not your password as it is now.";
+  if (response === undefined) return "Calm Ledger does not answer. Nothing is changed.";
+  if (response.status === 400) return "This is not your password as it is now.";
+  if (response.status === 401) return "You are not signed in any more. Sign in again, then change it.";
+  if (response.status !== 429) return "Calm Ledger had a fault; its log says why. Nothing is changed.";
   const said = (await response.json().catch(() => undefined)) as { message?: string } | undefined;
   return said?.message ?? "Too many tries. Wait a little.";
 }
