@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import { addressOf, archive } from "@/core/contract";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
+import { counted } from "@/ui/counted";
 import { Empty, Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 import { Bundles } from "./bundles";
@@ -58,7 +59,7 @@ export function CopiesPage({ copies, folder, ageHours, damage, plants }: Props) 
           title={
             ageHours === undefined
               ? "There is no copy yet"
-              : `The newest copy is ${Math.floor(ageHours / 24)} days and ${ageHours % 24} hours old`
+              : `The newest copy is ${counted(Math.floor(ageHours / 24), "day")} and ${counted(ageHours % 24, "hour")} old`
           }
         >
           One is made each day by itself while the program runs. If it does not come about, the log says why.

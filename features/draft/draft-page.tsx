@@ -64,7 +64,9 @@ export function DraftPage({ draft, first, sheet: sent, several }: Props) {
     changed();
   };
   const takeBack = (what: "undo" | "redo"): void =>
-    void act(drafts.takeBackInDraft, { params, body: { what } }).then((done) => done && changed());
+    void act(drafts.takeBackInDraft, { params, body: { what } }, { repeats: true }).then(
+      (done) => done && changed(),
+    );
   const asRecorded = ({ code, raw }: DraftChangeView): void =>
     void act(drafts.changeDraft, { params, body: { code, reason: "", expected: raw } }).then(
       (done) => done && changed(),

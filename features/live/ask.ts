@@ -57,12 +57,22 @@ async function fetchAnswer<A>(address: string, request: RequestInit): Promise<Re
   }
 }
 
-/** The same for an action whose failure is simply told. Gives undefined then. */
+/** What is being done just now, each by its whole request. */
+const underWay = new Set<string>();
+
+/**
+ * The same for an action whose failure is simply told. Gives undefined then, and where the very same is being done already: who presses twice means it once. What is meant
+ * as often as it is pressed `repeats`.
+ */
 export async function act<P, Q, B, A>(
   endpoint: Endpoint<P, Q, B, A>,
   given: Given<P, Q, B>,
+  { repeats = false }: { repeats?: boolean } = {},
 ): Promise<{ value: A } | undefined> {
-  const answer = await ask(endpoint, given);
+  const what = JSON.stringify([endpoint.method, endpoint.path, given]);
+  if (!repeats && underWay.has(what)) return undefined;
+  underWay.add(what);
+  const answer = await ask(endpoint, given).finally(() => underWay.delete(what));
   if (answer.ok) return { value: answer.value };
   complain(answer.trouble);
   return undefined;
