@@ -132,6 +132,7 @@ export function Compare({
           // One more column is another column of the same sheet: what was looked for in it stays.
           key={several ? "several" : "one"}
           sent={sheet}
+          columns={tokens.join()}
           start={several ? "differences" : "all"}
           place=""
           of={of}

@@ -100,7 +100,9 @@ describe("a sheet that is sent with its page", () => {
       () => buildHead(rill, "R-030", columns, 1),
     );
     expect(made).toBe(0);
-    const { container } = render(<ArrivingSheet sent={sent} start="differences" />, { wrapper: InPlant });
+    const { container, rerender } = render(<ArrivingSheet sent={sent} columns="1,2" start="differences" />, {
+      wrapper: InPlant,
+    });
     const codes = () =>
       [...container.querySelectorAll("[data-code]")].map((each) => each.getAttribute("data-code"));
     expect(codes()).toEqual(["1r"]);
@@ -111,6 +113,13 @@ describe("a sheet that is sent with its page", () => {
     expect(screen.queryByText("First rows; the rest is coming")).toBeNull();
     expect(screen.getByRole("button", { name: "Differences 2" })).toBeTruthy();
     expect(made).toBe(1);
+
+    // Refreshed, the whole of before stays until the whole of now is there; with another column its own head comes.
+    const refreshed = { ...sent, key: "2", rest: new Promise<PackedSheet>(() => undefined) };
+    rerender(<ArrivingSheet sent={refreshed} columns="1,2" start="differences" />);
+    expect(codes()).toEqual(["1r", "4r"]);
+    rerender(<ArrivingSheet sent={refreshed} columns="1,2,3" start="differences" />);
+    expect(codes()).toEqual(["1r"]);
   });
 
   test("when the rest cannot be made, that is said in place of the rows", async () => {
@@ -123,7 +132,7 @@ describe("a sheet that is sent with its page", () => {
     );
     render(
       <Otherwise>
-        <ArrivingSheet sent={sent} start="differences" />
+        <ArrivingSheet sent={sent} columns="1,2" start="differences" />
       </Otherwise>,
       { wrapper: InPlant },
     );
