@@ -6,7 +6,8 @@ import type { Definition, Group } from "./definition";
  */
 export function together(definitions: readonly [Definition, ...Definition[]]): Definition {
   const [first, ...others] = definitions;
-  if (others.every((each) => each.parameters.every(({ code }) => first.byCode.has(code)))) return first;
+  if (others.every((each) => each === first || each.parameters.every(({ code }) => first.byCode.has(code))))
+    return first;
   const parameters = others.reduce(
     (list, each) => merged(list, each.parameters, ({ code }) => code),
     first.parameters,

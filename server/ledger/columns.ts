@@ -2,7 +2,7 @@ import type { Column } from "@/core/compare";
 import type { Definition } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { Database } from "@/server/database";
-import { loadSet } from "./load-set";
+import { loadValues } from "./load-set";
 import type { RecordRow } from "./records";
 
 /** A record as a column of a sheet or a comparison. */
@@ -11,7 +11,7 @@ export async function recordColumn(
   row: RecordRow,
   title = `Record ${row.number}`,
 ): Promise<Column> {
-  return { id: `record-${row.id}`, title, source: "record", values: valuesByCode(await loadSet(db, row)) };
+  return { id: `record-${row.id}`, title, source: "record", values: await loadValues(db, row) };
 }
 
 const factory = new WeakMap<Definition, Map<string | undefined, Column>>();

@@ -1,6 +1,7 @@
 import { eq, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
-import type { ParameterSet, Piece } from "@/core/set";
+import { valuesByCode, type ParameterSet, type Piece } from "@/core/set";
+import type { RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 
 const { content, piece } = tables;
@@ -19,10 +20,28 @@ export async function loadSet(
   db: Database,
   { hashAll, definitionId }: { hashAll: string; definitionId: string },
 ): Promise<ParameterSet> {
-  const pieces = known.get(hashAll) ?? (await piecesOf(db, hashAll));
+  return { definitionId, pieces: [...(await piecesAt(db, hashAll))] };
+}
+
+/** The same by code, as columns have it; put together once as long as the pieces are kept. */
+const byCode = new WeakMap<readonly Piece[], ReadonlyMap<string, RawValue>>();
+
+/** The values of a record by code. Whoever asks has the same map: it stays as it is. */
+export async function loadValues(
+  db: Database,
+  { hashAll, definitionId }: { hashAll: string; definitionId: string },
+): Promise<ReadonlyMap<string, RawValue>> {
+  const pieces = await piecesAt(db, hashAll);
+  const values = byCode.get(pieces) ?? valuesByCode({ definitionId, pieces: [...pieces] });
+  byCode.set(pieces, values);
+  return values;
+}
+
+async function piecesAt(db: Database, hash: string): Promise<readonly Piece[]> {
+  const pieces = known.get(hash) ?? (await piecesOf(db, hash));
   // What is not there may still come.
-  if (pieces.length > 0) known.set(hashAll, pieces);
-  return { definitionId, pieces: [...pieces] };
+  if (pieces.length > 0) known.set(hash, pieces);
+  return pieces;
 }
 
 async function piecesOf(db: Database, hash: string): Promise<Piece[]> {
