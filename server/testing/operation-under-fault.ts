@@ -21,6 +21,10 @@ export async function operateUnderFault(
   { begin, fault, killed, at }: UnderFault,
 ): Promise<{ id: number; fired: boolean }> {
   let away = helper(plant);
+  const begun = await plant.app.restores.startOperation(plant.person, 1, begin);
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  const { id } = begun.value;
+  // Counted from when it is begun: the drive is watched meanwhile, and a look at it is none of its exchanges.
   const from = plant.line.exchanges;
   let fired = false;
   plant.line.fault = (exchange) => {
@@ -29,9 +33,6 @@ export async function operateUnderFault(
     if (killed) plant.kill();
     return fault;
   };
-  const begun = await plant.app.restores.startOperation(plant.person, 1, begin);
-  if (!begun.ok) throw new Error(begun.trouble.text);
-  const { id } = begun.value;
   let restarted = false;
   for (;;) {
     await plant.app.restores.settled(id);

@@ -214,8 +214,6 @@ async function beginRestore(
     }
     if (event.type === "job" && event.view.place.waitsFor === "permission") plant.drive.givePermission();
   });
-  const from = plant.line.exchanges;
-  plant.line.fault = (exchange) => fault(exchange - from);
   const started = await app.restores.start(plant.person, 1, {
     positionId: plant.positionId,
     recordId: standingId,
@@ -223,6 +221,9 @@ async function beginRestore(
   });
   if (!started.ok) throw new Error(started.trouble.text);
   const { id } = started.value;
+  // Counted from when it is begun: the drive is watched meanwhile, and a look at it is none of its exchanges.
+  const from = plant.line.exchanges;
+  plant.line.fault = (exchange) => fault(exchange - from);
   return {
     id,
     finish: async () => {
