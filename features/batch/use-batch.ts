@@ -89,7 +89,7 @@ export function useBatch(first: BatchView) {
       again();
     },
     read: () => act(batches.readBatch, { params }).then(again),
-    stop: () => act(batches.stopBatch, { params }).then(again),
+    stop: () => act(batches.stopBatch, { params }, { repeats: true }).then(again),
     write: (deadVoltage: string) =>
       act(batches.writeBatch, {
         params,

@@ -122,7 +122,11 @@ export function DrivePage({
               </Button>
             )}
             {reading && (
-              <Button onClick={() => void act(bench.stopReading, { params: { plant, connection: id } })}>
+              <Button
+                onClick={() =>
+                  void act(bench.stopReading, { params: { plant, connection: id } }, { repeats: true })
+                }
+              >
                 Stop reading
               </Button>
             )}

@@ -66,7 +66,9 @@ export function SearchResult({
         {looking && (
           <Button
             letter="x"
-            onClick={() => void act(bench.stopSearch, { params: { plant, search: view.id } })}
+            onClick={() =>
+              void act(bench.stopSearch, { params: { plant, search: view.id } }, { repeats: true })
+            }
           >
             Stop looking
           </Button>

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import { ledger } from "@/core/contract";
 import { act } from "./ask";
 
@@ -33,6 +33,18 @@ test("who presses twice means it once: the very same is sent again only when the
   expect(answers).toHaveLength(3);
   answers[2]!({ value: null });
   expect(await again).toEqual({ value: null });
+});
+test("a request that hangs keeps nobody from sending it again", async () => {
+  const clock = jest.spyOn(Date, "now").mockReturnValue(1_000_000);
+  void act(ledger.addNote, note("y"));
+  clock.mockReturnValue(1_004_000);
+  expect(await act(ledger.addNote, note("y"))).toBeUndefined();
+  clock.mockReturnValue(1_006_000);
+  const again = act(ledger.addNote, note("y"));
+  expect(answers).toHaveLength(2);
+  answers[1]!({ value: null });
+  expect(await again).toEqual({ value: null });
+  clock.mockRestore();
 });
 test("after a failure it can be done again; what repeats is sent as often as it is meant", async () => {
   const failed = act(ledger.addNote, note("x"));

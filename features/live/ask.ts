@@ -57,12 +57,14 @@ async function fetchAnswer<A>(address: string, request: RequestInit): Promise<Re
   }
 }
 
-/** What is being done just now, each by its whole request. */
-const underWay = new Set<string>();
+/** What is being done just now, each by its whole request, and since when. */
+const underWay = new Map<string, number>();
+/** A request that hangs is no reason to keep somebody from sending it again. */
+const TWICE_MS = 5000;
 
 /**
- * The same for an action whose failure is simply told. Gives undefined then, and where the very same is being done already: who presses twice means it once. What is meant
- * as often as it is pressed `repeats`.
+ * The same for an action whose failure is simply told. Gives undefined then, and where the very same was begun a moment ago and is not answered: who presses twice means it
+ * once. What is meant as often as it is pressed `repeats`, and whatever stops something.
  */
 export async function act<P, Q, B, A>(
   endpoint: Endpoint<P, Q, B, A>,
@@ -70,8 +72,9 @@ export async function act<P, Q, B, A>(
   { repeats = false }: { repeats?: boolean } = {},
 ): Promise<{ value: A } | undefined> {
   const what = JSON.stringify([endpoint.method, endpoint.path, given]);
-  if (!repeats && underWay.has(what)) return undefined;
-  underWay.add(what);
+  const now = Date.now();
+  if (!repeats && now - (underWay.get(what) ?? -Infinity) < TWICE_MS) return undefined;
+  underWay.set(what, now);
   const answer = await ask(endpoint, given).finally(() => underWay.delete(what));
   if (answer.ok) return { value: answer.value };
   complain(answer.trouble);

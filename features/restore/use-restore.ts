@@ -68,7 +68,7 @@ export function useRestore(first: RestoreDetail): LiveRestore {
       await load();
     },
     async stop() {
-      await act(restore.stopRestore, { params });
+      await act(restore.stopRestore, { params }, { repeats: true });
     },
     async goOn(again) {
       await act(restore.goOnRestore, { params, body: { again } });

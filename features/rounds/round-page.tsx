@@ -89,7 +89,9 @@ export function RoundPage({ round, running, walk, links }: Props) {
         <Offered right="record">
           <div className="flex flex-wrap gap-2 mb-4 no-print">
             {running ? (
-              <Button onClick={() => void act(ways.stopRound, { params }).then(then)}>Stop</Button>
+              <Button onClick={() => void act(ways.stopRound, { params }, { repeats: true }).then(then)}>
+                Stop
+              </Button>
             ) : (
               <Button
                 rank={walk ? "plain" : "primary"}

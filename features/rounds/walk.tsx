@@ -74,7 +74,10 @@ export function Walk({
           At the cable <span className="text-soft font-normal">{walk.linkName}</span>
         </h2>
         <span className="text-soft text-[14px]">{walk.byName} walks</span>
-        <Button rank="quiet" onClick={() => void act(ways.stopWalk, { params }).then(then)}>
+        <Button
+          rank="quiet"
+          onClick={() => void act(ways.stopWalk, { params }, { repeats: true }).then(then)}
+        >
           Stop walking
         </Button>
       </div>

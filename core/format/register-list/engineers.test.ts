@@ -1,26 +1,13 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "@jest/globals";
-import { loadDefinition, type ModbusLink } from "@/core/definition";
+import { loadDefinition } from "@/core/definition";
 import { floatOf, isFloat, NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
-import { rill } from "@/families/testing";
 import type { LineNote } from "../note";
+import { about, link } from "./testing";
 import { definitionFromList, guessColumns } from "./index";
 
 const FOLDER = join("core", "format", "register-list", "lists");
-const link: ModbusLink = { ...rill.file.modbus! };
-delete link.addressCode;
-delete link.linkTimeoutCode;
-delete link.line;
-const about = {
-  vendor: "Thornbury",
-  family: "Lark",
-  about: "",
-  firmwareFrom: "0",
-  supply: "",
-  identity: [{ field: "family" as const, address: 64_000, type: "u16" as const, equals: 7 }],
-};
-
 /** What a question about the whole list leaves open. */
 const LEFT_OPEN: Record<string, Array<keyof Meant>> = {
   Registers: ["address"],

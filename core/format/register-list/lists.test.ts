@@ -1,20 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { loadDefinition, type ModbusLink } from "@/core/definition";
-import { rill } from "@/families/testing";
+import { loadDefinition } from "@/core/definition";
+import { about, link } from "./testing";
 import { definitionFromList, guessColumns, type ListOptions } from "./index";
-
-const link: ModbusLink = { ...rill.file.modbus! };
-delete link.addressCode;
-delete link.linkTimeoutCode;
-delete link.line;
-const about = {
-  vendor: "Thornbury",
-  family: "Lark",
-  about: "",
-  firmwareFrom: "0",
-  supply: "",
-  identity: [{ field: "family" as const, address: 60_000, type: "u16" as const, equals: 7 }],
-};
 
 /** A list as an engineer wrote it, and what came of it: by code, and what is asked. */
 function read(text: string, more: Partial<ListOptions> = {}) {

@@ -1,22 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { loadDefinition, type ModbusLink } from "@/core/definition";
-import { rill } from "@/families/testing";
+import { loadDefinition } from "@/core/definition";
 import type { Imported } from "../imported";
 import { readAddress, readChoices, readDecimal, readRange, readType } from "./cells";
+import { about, link } from "./testing";
 import { definitionFromList, guessColumns } from "./index";
-
-const link: ModbusLink = { ...rill.file.modbus! };
-delete link.addressCode;
-delete link.linkTimeoutCode;
-delete link.line;
-const about = {
-  vendor: "Thornbury",
-  family: "Lark",
-  about: "",
-  firmwareFrom: "0",
-  supply: "",
-  identity: [{ field: "family" as const, address: 60000, type: "u16" as const, equals: 7 }],
-};
 
 function imported(lines: string[], base: 0 | 1 = 0): Imported {
   const rows = lines.map((each, i) => ({ line: i + 1, cells: each.split("|").map((cell) => cell.trim()) }));
