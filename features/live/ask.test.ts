@@ -46,6 +46,10 @@ test("a request that hangs keeps nobody from sending it again", async () => {
   expect(await again).toEqual({ value: null });
   clock.mockRestore();
 });
+test("chosen, taken back and chosen again while nothing is answered is sent three times", () => {
+  for (const text of ["on", "off", "on"]) void act(ledger.addNote, note(text));
+  expect(answers).toHaveLength(3);
+});
 test("after a failure it can be done again; what repeats is sent as often as it is meant", async () => {
   const failed = act(ledger.addNote, note("x"));
   answers[0]!({ trouble: { kind: "not-now", text: "Not now.", remedy: "Later." } });

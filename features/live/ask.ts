@@ -57,8 +57,8 @@ async function fetchAnswer<A>(address: string, request: RequestInit): Promise<Re
   }
 }
 
-/** What is being done just now, each by its whole request, and since when. */
-const underWay = new Map<string, number>();
+/** What is being done just now: of each way in and what it is about, the last request, and since when. Chosen, taken back and chosen again is three things. */
+const underWay = new Map<string, { what: string; since: number }>();
 /** A request that hangs is no reason to keep somebody from sending it again. */
 const TWICE_MS = 5000;
 
@@ -71,11 +71,15 @@ export async function act<P, Q, B, A>(
   given: Given<P, Q, B>,
   { repeats = false }: { repeats?: boolean } = {},
 ): Promise<{ value: A } | undefined> {
-  const what = JSON.stringify([endpoint.method, endpoint.path, given]);
-  const now = Date.now();
-  if (!repeats && now - (underWay.get(what) ?? -Infinity) < TWICE_MS) return undefined;
-  underWay.set(what, now);
-  const answer = await ask(endpoint, given).finally(() => underWay.delete(what));
+  const { params } = given as { params?: unknown };
+  const about = JSON.stringify([endpoint.method, endpoint.path, params]);
+  const mine = { what: JSON.stringify(given), since: Date.now() };
+  const last = underWay.get(about);
+  if (!repeats && last?.what === mine.what && mine.since - last.since < TWICE_MS) return undefined;
+  underWay.set(about, mine);
+  const answer = await ask(endpoint, given).finally(() => {
+    if (underWay.get(about) === mine) underWay.delete(about);
+  });
   if (answer.ok) return { value: answer.value };
   complain(answer.trouble);
   return undefined;

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { restore, type ConnectionView, type JobView, type RestoreDetail } from "@/core/contract";
 import { driveKeyOf } from "@/core/drive";
 import type { Looked, PlanChoices, WriteStep } from "@/core/restore";
@@ -33,9 +33,12 @@ export function useRestore(first: RestoreDetail): LiveRestore {
   const [detail, setDetail] = useState(first);
   const { id } = first;
   const params = useMemo(() => ({ plant, restore: id }), [plant, id]);
+  const asked = useRef(0);
   const load = useCallback(async () => {
+    const mine = (asked.current += 1);
     const answer = await ask(restore.showRestore, { params });
-    if (answer.ok) setDetail(answer.value);
+    // What was chosen meanwhile is not in it.
+    if (answer.ok && mine === asked.current) setDetail(answer.value);
   }, [params]);
   const job: JobView = jobs.get(id) ?? detail;
   const { stage, waitsFor, over } = job.place;
@@ -57,6 +60,7 @@ export function useRestore(first: RestoreDetail): LiveRestore {
     steps,
     connected,
     async choose(body) {
+      asked.current += 1;
       // What was ticked stands at once; what it comes to is loaded.
       setDetail((last) => ({ ...last, choices: { ...body, leaveOut: [...body.leaveOut] } }));
       await act(restore.choosePlan, { params, body: { ...body, leaveOut: [...body.leaveOut] } });
