@@ -3,7 +3,6 @@ import { currentPerson } from "@/app/_lib/person";
 import { Doorstep, LEAF } from "@/features/people/doorstep";
 import { application } from "@/server/application";
 import { isFirstRun } from "@/server/people";
-import { plantsOf } from "@/server/plant";
 import { Link } from "@/ui/link";
 
 export const dynamic = "force-dynamic";
@@ -13,7 +12,7 @@ export default async function StartPage() {
   const { db } = await application();
   const person = await currentPerson();
   if (!person) redirect((await isFirstRun(db)) ? "/begin" : "/sign-in");
-  const plants = await plantsOf(db, person);
+  const { plants } = person;
   // Who belongs to one real plant goes there; the practice plant is beside the program's name.
   const [first, ...others] = plants.length === 1 ? plants : plants.filter((each) => !each.practice);
   if (first && others.length === 0) redirect(`/plants/${first.slug}`);

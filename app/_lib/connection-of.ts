@@ -1,7 +1,7 @@
 import { bad } from "@/core/drive";
+import type { Plant } from "@/core/plant";
 import type { Application } from "@/server/application";
 import type { Connection } from "@/server/bench";
-import type { Plant } from "@/server/plant";
 
 export const NOT_CONNECTED = bad<never>({
   kind: "not-connected",

@@ -1,6 +1,6 @@
 import { bad, good, type Result } from "@/core/drive";
+import type { Plant } from "@/core/plant";
 import type { Application } from "@/server/application";
-import type { Plant } from "@/server/plant";
 import type { ExerciseParts } from "@/server/practice";
 
 /** What exercises work with; refused where the plant is a real one. */

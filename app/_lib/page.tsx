@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { notFound, redirect, unstable_rethrow } from "next/navigation";
-import { cache, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { RIGHTS, type Right } from "@/core/contract";
+import type { Plant } from "@/core/plant";
 import { application, type Application } from "@/server/application";
 import { log } from "@/server/log";
 import { mayDo, type Asker } from "@/server/people";
-import { findPlant, type Plant } from "@/server/plant";
 import { Empty } from "@/ui/notice";
 import { currentPerson } from "./person";
 
@@ -32,8 +32,6 @@ interface Props {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
-const plantBySlug = cache(async (slug: string) => findPlant((await application()).db, slug));
-
 /**
  * A page, and its title. Every page is made with it: who asks and whether he may is asked before any query and before the title is made,
  * since a layout guards nothing and a page's data can be asked for without it. Without a session it leads to the sign-in.
@@ -52,7 +50,7 @@ export function page(right: Right, { title, render }: PageSpec) {
     // No name has one, and the database takes none.
     const texts = [...Object.values(given), ...Object.values(searched).flat()];
     if (texts.some((each) => each?.includes("\0"))) return "not-here";
-    const plant = given.plant === undefined ? undefined : await plantBySlug(given.plant);
+    const plant = person.plants.find((each) => each.slug === given.plant);
     if (!plant || !mayDo(person, "see", plant.id)) return "not-here";
     if (!mayDo(person, right, plant.id)) return "no-right";
     const queryAll = (name: string): string[] => [searched[name] ?? []].flat();

@@ -1,11 +1,11 @@
 import { paramsOf, type Endpoint } from "@/core/contract";
 import { bad, TROUBLES, type Result } from "@/core/drive";
+import type { Plant } from "@/core/plant";
 import { nothing, parse, parseTexts } from "@/core/shape";
 import { application, type Application } from "@/server/application";
 import { faultTrouble } from "@/server/fault";
 import { log } from "@/server/log";
 import { askerOfToken, hasAcknowledged, mayDo, NOT_ACKNOWLEDGED, type Asker } from "@/server/people";
-import { findPlant, type Plant } from "@/server/plant";
 import { settings } from "@/server/settings";
 import { currentPerson } from "./person";
 import { readBody } from "./read-body";
@@ -21,7 +21,7 @@ const NOBODY: Asker = {
   email: "",
   administrator: false,
   roles: new Map(),
-  practice: new Set(),
+  plants: [],
 };
 const LONGEST_JSON = 1024 * 1024;
 
@@ -138,10 +138,10 @@ async function check<P, Q, B, A>(
   const texts = [...Object.values(given), ...searchParams.values()];
   if (texts.some((each) => each.includes("\0"))) return notRight("there is a NUL character in its address");
   const inPlant = paramsOf(endpoint.path).includes("plant");
-  const plant = inPlant
-    ? await findPlant(app.db, given.plant!)
-    : { id: 0, slug: "", name: "", practice: false };
   // A plant that somebody does not belong to is not there for them.
+  const plant = inPlant
+    ? person.plants.find((each) => each.slug === given.plant)
+    : { id: 0, slug: "", name: "", practice: false };
   if (!plant || (inPlant && !mayDo(person, "see", plant.id)))
     return bad({
       kind: "not-found",

@@ -14,6 +14,7 @@ export {
   type ListField,
   type ListLine,
 } from "./plant-list";
+export type { Plant } from "./plant";
 export { proposeTag } from "./propose-tag";
 export { slugOf } from "./slug";
 export { faultOfTag } from "./tag";

@@ -84,7 +84,7 @@ function recordReasons(facts: ReadinessFacts, { oldAfterDays }: Thresholds): Rea
       severity: "care",
       text: standing.notRead
         ? `Record ${newest.number}, read from the drive, differs from the standing record ${standing.number}, which the drive never had.`
-        : `Record ${newest.number} differs from the standing record ${standing.number}: the drive was changed since.`,
+        : `Record ${newest.number}, read from the drive since, differs from the standing record ${standing.number}.`,
       next: { text: "Compare the two", do: "compare", record: newest.number, with: standing.number },
     });
   if (newest.volatile === true)

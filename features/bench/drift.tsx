@@ -10,7 +10,7 @@ type DriftView = NonNullable<ConnectionView["drift"]>;
 export function swapped(view: ConnectionView): string {
   const { drift } = view;
   if (view.notCompared) return "Its values cannot be compared with the standing record; see below.";
-  const here = view.phase === "connected";
+  const here = holds(view);
   if (!drift)
     return here
       ? "It is being read, then compared with the standing record."
@@ -32,6 +32,10 @@ export function driftWords(drift: DriftView): string {
   return `${counted(differ, "setting")} otherwise than in record ${record}${fell}`;
 }
 
+/** Whether what was read of it is how it stands: not once it was lost, nor after something was sent to it. */
+export const holds = ({ phase, changedSince }: ConnectionView): boolean =>
+  phase === "connected" && changedSince === undefined;
+
 /** What was read before it was lost says nothing of who answers now. */
 function readLast(drift: DriftView): string {
   const differ = drift.changed + drift.backToDefault;
@@ -46,7 +50,7 @@ function readLast(drift: DriftView): string {
 export function Drift({ view, drift }: { view: ConnectionView; drift: DriftView }) {
   const { record, compared, changed, backToDefault } = drift;
   const differ = changed + backToDefault;
-  if (view.phase !== "connected") return <Notice kind="caution" title={readLast(drift)} />;
+  if (!holds(view)) return <Notice kind="caution" title={readLast(drift)} />;
   if (differ === 0)
     return (
       <Notice

@@ -40,6 +40,12 @@ test("as recorded is said of a drive that is connected; of one that is lost only
   expect(text()).toContain("It was not read whole: whether it is as in the standing record is not told.");
   show({ drift: { ...SAME, changed: 2 }, phase: "lost" });
   expect(text()).toContain("When it was read last, 2 of 175 settings were not as in the standing record 7.");
+  // A restore has written to it since, and has halted.
+  for (const view of [{ swappedFor }, {}]) {
+    show({ drift: { ...SAME, backToDefault: 30 }, changedSince: 1, ...view });
+    expect(text()).toContain("When it was read last, 30 of 175 settings were not as in the standing record");
+    expect(text()).not.toMatch(/Restore the standing record onto it|back to default/);
+  }
 });
 
 test("as recorded is not said of what could not be compared: it is counted, and leads to both lists", () => {

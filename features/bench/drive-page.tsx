@@ -19,6 +19,7 @@ import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
 import { BeforeItRuns } from "./before-it-runs";
+import { holds } from "./drift";
 import { DriveNotices } from "./drive-notices";
 import { Identity, StandsAt } from "./identity";
 import { Keep } from "./keep";
@@ -51,7 +52,12 @@ interface Props {
   sets: SetsFacts | undefined;
 }
 
-const READ_WORDS: Record<string, string> = { stopped: "Go on reading", true: "Read again", false: "Read it" };
+/** What the next reading of it is. */
+function readWords({ reading, changedSince }: ConnectionView): string {
+  if (!reading) return "Read it";
+  // What was read before something was sent to it does not count any more: it is read anew.
+  return reading.phase === "stopped" && changedSince === undefined ? "Go on reading" : "Read again";
+}
 
 /** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
 export function DrivePage({
@@ -118,7 +124,7 @@ export function DrivePage({
                   )
                 }
               >
-                {READ_WORDS[phase === "stopped" ? "stopped" : String(view.reading !== undefined)]}
+                {readWords(view)}
               </Button>
             )}
             {reading && (
@@ -146,7 +152,7 @@ export function DrivePage({
       <div className="px-5 pt-3 space-y-2 bg-leaf">
         <Touchable right="connect">
           <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
-          {sets && !reading && <SetsInUse sets={sets} />}
+          {sets && !reading && view.changedSince === undefined && <SetsInUse sets={sets} />}
           {!reading && !job && <BeforeItRuns view={view} />}
           {program && !job && !reading && <Program view={view} program={program} />}
           {!job && !reading && <MemoryCard view={view} readable={cardReadable} />}
@@ -158,7 +164,10 @@ export function DrivePage({
         <div className="flex flex-col flex-1 min-h-0 pt-2 bg-leaf">
           {readAt && (
             <p className="px-5 text-[13px] text-soft">
-              Read {moment(readAt)}.
+              Read {moment(readAt)}
+              {view.changedSince === undefined
+                ? "."
+                : `, before something was sent to it at ${moment(view.changedSince)}: how it stands now is not told until it is read again.`}
               {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}{" "}
               <Offered right="connect">
                 {view.phase === "connected" &&
@@ -174,7 +183,7 @@ export function DrivePage({
             sent={sheet}
             place={`drive at ${view.position?.tag ?? view.identity?.serial ?? ""}`}
             of={{ connection: id, tag: view.position?.tag }}
-            dim={view.phase !== "connected"}
+            dim={!holds(view)}
             hollow={hollow}
           />
         </div>

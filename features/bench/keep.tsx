@@ -19,7 +19,8 @@ export function Keep({ view, parts }: { view: ConnectionView; parts: Parts | und
   const [choosing, setChoosing] = useState(false);
   const phase = view.reading?.phase;
   const reading = phase === "reading" || phase === "waiting";
-  const may = !busy && view.position && (phase === "done" || phase === "stopped") && view.fit !== "nearest";
+  const read = (phase === "done" || phase === "stopped") && view.changedSince === undefined;
+  const may = !busy && view.position && read && view.fit !== "nearest";
   const readPart = async (scope: Scope): Promise<void> => {
     setChoosing(false);
     await askFirst("Read it all the same", (although) =>

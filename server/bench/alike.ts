@@ -15,12 +15,15 @@ export async function alikeInReach(
   const alike = new Map<string, string>();
   const same = (other: { definitionId: string; rating?: string }): boolean =>
     other.definitionId === identity.definitionId && other.rating === identity.rating;
-  for (const each of connections)
-    if (each.id !== id && each.phase !== "other-drive" && same(each.identity))
+  for (const each of connections) {
+    // The one that is replaced stays in the list of connections, lost, when it was taken away.
+    const away = each.phase === "other-drive" || (each.phase === "lost" && each.identity.serial === former);
+    if (each.id !== id && !away && same(each.identity))
       alike.set(
         each.identity.serial,
         `${each.identity.serial}${each.position ? ` (${each.position.tag})` : ""}`,
       );
+  }
   const { sighting } = tables;
   const seen = await db
     .select()

@@ -55,6 +55,7 @@ export class Connection {
     values: new Map(),
     at: undefined,
   };
+  private sentAt: Date | undefined;
 
   constructor(
     readonly address: ConnectionAddress,
@@ -121,6 +122,11 @@ export class Connection {
     return this.held.values;
   }
 
+  /** Since when something that changes it was sent to it that no reading has seen: what is held is how it was before. */
+  get changedSince(): Date | undefined {
+    return this.sentAt;
+  }
+
   /** When the last reading ended. */
   get readAt(): Date | undefined {
     return this.held.at;
@@ -134,6 +140,7 @@ export class Connection {
       // It was switched over: what was read of it was read with a list that holds no more.
       this.laidOut = this.layOut();
       this.held = { values: new Map(), at: undefined };
+      this.sentAt = undefined;
       this.shown = undefined;
       this.comparison = {};
     }
@@ -163,8 +170,16 @@ export class Connection {
     this.changed(this);
   }
 
+  /** Something that changes it goes out to it: what was read of it does not count any more. */
+  sending(at: Date): void {
+    if (this.sentAt) return;
+    this.sentAt = at;
+    this.changed(this);
+  }
+
   /** A reading is through, or was broken off with a trouble; what it gave is held from now on. */
   endReading(values: ReadonlyMap<string, RawValue>, at: Date, trouble?: Trouble): void {
+    if (values !== this.held.values) this.sentAt = undefined;
     this.held = { values, at };
     if (this.shown)
       this.shown = trouble
@@ -209,6 +224,7 @@ export class Connection {
       suggested: position ? undefined : this.suggested,
       byName: this.address.by.name,
       reading: this.shown,
+      changedSince: this.sentAt?.getTime(),
       ...this.comparison,
       position: position && { tag: position.tag, title: position.title },
     };

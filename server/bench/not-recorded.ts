@@ -9,6 +9,7 @@ export function whyNotRecorded({
   definition,
   values,
   state,
+  changedSince,
 }: Connection): Trouble | undefined {
   if (!state)
     return {
@@ -31,5 +32,11 @@ export function whyNotRecorded({
     };
   if (values.size === 0)
     return { kind: "not-now", text: "Nothing has been read yet.", remedy: "Read the drive first." };
+  if (changedSince)
+    return {
+      kind: "not-now",
+      text: "Something was sent to this drive after it was read: it is not as it was read any more.",
+      remedy: "Read it again, then record it.",
+    };
   return undefined;
 }

@@ -63,8 +63,7 @@ export class Places {
       connection.standAt({ ...standing, answersAt: found.answersAt });
       return;
     }
-    const taken = this.connections().flatMap((each) => each.position?.id ?? []);
-    connection.suggest(await suggestPositions(db, connection, taken));
+    connection.suggest(await suggestPositions(db, connection, this.connections()));
   }
 
   /** Compares what was read with the position's standing record. */

@@ -4,6 +4,7 @@ import { tables } from "@/server/database";
 import {
   connectAndRead,
   FRESH,
+  RECORDED,
   recordStanding,
   testPlant,
   until,
@@ -162,6 +163,35 @@ test("a drive straight from the factory at no known address: positions of its fa
       { tag: "KL-09", why: "no drive is noted there" },
     ],
   });
+});
+
+test("a drive that died while it was connected: its position is suggested first for the one in its place, and it is not asked which of the two is meant", async () => {
+  await plant.close();
+  plant = await testPlant({ ...RECORDED, "1n": 11 });
+  const died = await connectAndRead(plant, 11);
+  const recordId = await recordStanding(plant, died);
+  await position("AA-01");
+  plant.swap(FRESH);
+  await until(plant, () => connected(died).phase === "lost");
+  const connectionId = await connectAndRead(plant, 1);
+  expect(connected(connectionId).view()).toMatchObject({
+    suggested: [
+      {
+        tag: "KL-03",
+        why: "its drive FR-OLD-77 had this family and rating; it was at address 11 of this link; what was connected there does not answer any more",
+      },
+      { tag: "AA-01" },
+    ],
+  });
+  const begun = await plant.app.restores.start(plant.person, 1, {
+    positionId: plant.positionId,
+    recordId,
+    connectionId,
+  });
+  if (!begun.ok) throw new Error(begun.trouble.text);
+  await plant.app.restores.settled(begun.value.id);
+  const { checks } = (await plant.app.restores.detail(begun.value.id))!;
+  expect(checks.find((each) => each.id === "right-drive")?.verdict).toBe("fine");
 });
 
 test("another rating than recorded is said as soon as the drive is read, before anybody restores", async () => {

@@ -8,16 +8,20 @@ const MOST = 6;
 
 /**
  * Positions at which a drive may stand that neither its serial number nor its address tell: of its family, with a drive of its rating fitted last or none,
- * that no connected drive stands at. Those on its own link come first.
+ * that no connected drive stands at. Those whose drive was lost come first, then those on its own link. `others`: the drives in hand.
  */
 export async function suggestPositions(
   db: Database,
   { address, identity }: Connection,
-  taken: readonly number[],
+  others: readonly Connection[],
 ): Promise<NonNullable<ConnectionView["suggested"]>> {
   const { position, drive } = tables;
+  const held = (phases: readonly string[]): number[] =>
+    others.flatMap((each) => (each.position && phases.includes(each.phase) ? each.position.id : []));
+  const lost = held(["lost"]);
   const rows = await db
     .select({
+      id: position.id,
       tag: position.tag,
       title: position.title,
       linkId: position.linkId,
@@ -33,17 +37,22 @@ export async function suggestPositions(
         inArray(position.definitionId, [identity.definitionId, ""]),
         isNull(position.retiredAt),
         or(isNull(drive.id), eq(drive.rating, identity.rating ?? "")),
-        notInArray(position.id, [...taken]),
+        notInArray(position.id, held(["connecting", "connected"])),
       ),
     )
-    .orderBy(sql`${position.linkId} is distinct from ${address.linkId}`, position.tag)
+    .orderBy(
+      ...(lost.length > 0 ? [notInArray(position.id, lost)] : []),
+      sql`${position.linkId} is distinct from ${address.linkId}`,
+      position.tag,
+    )
     .limit(MOST);
-  return rows.map(({ tag, title, linkId, serial, unit }) => ({
+  return rows.map(({ id, tag, title, linkId, serial, unit }) => ({
     tag,
     title,
     why: [
       serial === null ? "no drive is noted there" : `its drive ${serial} had this family and rating`,
       ...(linkId === address.linkId ? [`it was at address ${unit} of this link`] : []),
+      ...(lost.includes(id) ? ["what was connected there does not answer any more"] : []),
     ].join("; "),
   }));
 }

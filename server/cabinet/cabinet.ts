@@ -1,6 +1,6 @@
 import type { StandInView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
-import type { Plant } from "@/server/plant";
+import type { Plant } from "@/core/plant";
 import type { Practice } from "@/server/practice";
 import { settings } from "@/server/settings";
 

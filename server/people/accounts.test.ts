@@ -4,7 +4,7 @@ import { ENDPOINTS, hasRight, RIGHTS, ROLES, type Right } from "@/core/contract"
 import type { Result } from "@/core/drive";
 import { tables, type OpenDatabase } from "@/server/database";
 import { readJournal } from "@/server/journal";
-import { makePlant, plantsOf } from "@/server/plant";
+import { makePlant } from "@/server/plant";
 import { emptyDatabase } from "@/server/testing/database";
 import {
   addPerson,
@@ -66,7 +66,7 @@ describe("an empty ledger", () => {
     expect(account).toMatchObject({ name: "Ines Varga", administrator: true, closedAt: null });
     ines = { id: account!.id, name: account!.name, sessionId: "s" };
     const asker = (await askerOf(db, ines.id, "s"))!;
-    expect(await plantsOf(db, asker)).toMatchObject([{ name: "Tarn Hollow", slug: "tarn-hollow" }]);
+    expect(asker.plants).toMatchObject([{ name: "Tarn Hollow", slug: "tarn-hollow" }]);
   });
 });
 
@@ -186,6 +186,14 @@ describe("what somebody is", () => {
       true,
     ]);
     expect(mayDo(asker, "people")).toBe(false);
+    // An administrator sees each plant once, also one that they belong to besides.
+    const third = await makePlant(db, "Alder Kiln");
+    await db.insert(tables.membership).values({ userId: ines.id, plantId: other.id, role: "reader" });
+    const seen = async (id: string) => (await askerOf(db, id, "s"))!.plants.map((each) => each.id);
+    expect([await seen(ines.id), await seen(tomas!.id)]).toEqual([
+      [third.id, 1, other.id],
+      [1, other.id],
+    ]);
     // Where the other is the practice plant, being lead there gives no right over what real plants share.
     await db.update(tables.plant).set({ practice: true }).where(eq(tables.plant.id, other.id));
     const practising = (await askerOf(db, tomas!.id, "s"))!;

@@ -1,4 +1,5 @@
 import type { PlantRole } from "@/core/contract";
+import type { Plant } from "@/core/plant";
 
 /** Who does something: goes onto every record, receipt and line of the journal. */
 export interface Person {
@@ -14,6 +15,6 @@ export interface Asker extends Person {
   administrator: boolean;
   /** By plant id. */
   roles: ReadonlyMap<number, PlantRole>;
-  /** Which of these are practice plants: what somebody is there counts there alone. */
-  practice: ReadonlySet<number>;
+  /** The plants that are there for them, by name: those they belong to, for an administrator all. */
+  plants: readonly Plant[];
 }

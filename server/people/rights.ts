@@ -16,10 +16,10 @@ export function roleIn(
 export function highestRole({
   administrator,
   roles,
-  practice,
-}: Pick<Asker, "administrator" | "roles" | "practice">): Role | undefined {
+  plants,
+}: Pick<Asker, "administrator" | "roles" | "plants">): Role | undefined {
   if (administrator) return "administrator";
-  const real = [...roles].filter(([plantId]) => !practice.has(plantId)).map(([, role]) => role);
+  const real = plants.flatMap((each) => (each.practice ? [] : (roles.get(each.id) ?? [])));
   const highest = real.sort((a, b) => ROLES.indexOf(b) - ROLES.indexOf(a))[0];
   return highest ?? (roles.size > 0 ? "reader" : undefined);
 }

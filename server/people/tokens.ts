@@ -46,7 +46,10 @@ export async function makeToken(
 /** Who asks with a token: in its plant alone, with its role alone. Undefined when it does not hold, or when the account of who made it was closed. */
 export async function askerOfToken(db: Database, token: string, now: Date): Promise<Asker | undefined> {
   const [row] = await db
-    .select({ token: apiToken, practice: plant.practice })
+    .select({
+      token: apiToken,
+      plant: { id: plant.id, slug: plant.slug, name: plant.name, practice: plant.practice },
+    })
     .from(apiToken)
     .innerJoin(plant, eq(plant.id, apiToken.plantId))
     .innerJoin(user, and(eq(user.id, apiToken.by), isNull(user.closedAt)))
@@ -64,7 +67,7 @@ export async function askerOfToken(db: Database, token: string, now: Date): Prom
     email: "",
     administrator: false,
     roles: new Map([[plantId, role]]),
-    practice: new Set(row.practice ? [plantId] : []),
+    plants: [row.plant],
   };
 }
 

@@ -18,16 +18,7 @@ export {
 export { plantLines } from "./overview";
 export { Overviews, type LookFor } from "./overviews";
 export { recordColumns, type CurrentAt, type CurrentRecord } from "./current-records";
-export {
-  findPlant,
-  listPlants,
-  makePlant,
-  namePlant,
-  plantsOf,
-  setThresholds,
-  thresholdsOf,
-  type Plant,
-} from "./plants";
+export { findPlant, listPlants, makePlant, namePlant, setThresholds, thresholdsOf } from "./plants";
 export { searchEverything } from "./search";
 export { inventoryCsv, inventoryWorkbook } from "./inventory-file";
 export { listInventory } from "./inventory";

@@ -1,21 +1,11 @@
-import { asc, eq, inArray } from "drizzle-orm";
-import { slugOf } from "@/core/plant";
+import { asc, eq } from "drizzle-orm";
+import { slugOf, type Plant } from "@/core/plant";
 import { USUAL_THRESHOLDS, type Thresholds } from "@/core/readiness";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 
 const { plant } = tables;
-
-/** A plant in this archive. */
-export interface Plant {
-  id: number;
-  /** Stands in addresses. */
-  slug: string;
-  name: string;
-  /** Stand-ins only, for exercises. */
-  practice: boolean;
-}
 
 const columns = { id: plant.id, slug: plant.slug, name: plant.name, practice: plant.practice };
 
@@ -73,13 +63,4 @@ export async function setThresholds(
       text: `Ready means from now on: read within ${thresholds.oldAfterDays} days, ${thresholds.spareNeeded ? "and a drive of its rating in store" : "with or without a drive in store"}.`,
     });
   });
-}
-
-/** The plants that somebody may see, by name. */
-export async function plantsOf(
-  db: Database,
-  { administrator, roles }: { administrator: boolean; roles: ReadonlyMap<number, unknown> },
-): Promise<Plant[]> {
-  const mine = administrator ? undefined : inArray(plant.id, [...roles.keys()]);
-  return db.select(columns).from(plant).where(mine).orderBy(asc(plant.name), asc(plant.id));
 }

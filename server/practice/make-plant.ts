@@ -1,9 +1,10 @@
 import { eq, sql } from "drizzle-orm";
 import { good, type Result } from "@/core/drive";
+import type { Plant } from "@/core/plant";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
-import { makePlant, type Plant } from "@/server/plant";
+import { makePlant } from "@/server/plant";
 import type { PracticePlan } from "./plan";
 
 /**

@@ -135,6 +135,8 @@ export class Course {
       steps: job.steps,
       pollMs: this.parts.pollMs,
     };
+    // Either lets go of what was not permanent.
+    if (kind === "restart" || kind === "powerOff") connection.sending(this.now());
     const end = await this.parts.links.ask(kind, { ...arg, ...more } as LinkAsks[K]["arg"], {
       signal: this.stopping.signal,
       onEvent: (event) => this.takeEvent(event),
@@ -147,6 +149,7 @@ export class Course {
 
   private takeEvent(event: RunEvent): void {
     const { job } = this;
+    if (event.type === "command" || event.type === "step") this.connection.sending(this.now());
     if (event.type === "command") {
       // It is in the database already; from here on nobody knows until it is answered.
       if (event.which === "permanent") job.memory.permanent = "sent";

@@ -178,6 +178,12 @@ describe("a restore onto a replacement", () => {
     expect(halted.place).toMatchObject({ stage: "write", waitsFor: "person" });
     expect(halted.counts.written).toBe(6);
     expect(halted.permanent).toBe("no");
+    // What was read of it before the first of them does not count any more.
+    const connection = plant.app.bench.find(halted.connectionId!)!;
+    expect(connection.view().changedSince).toBeGreaterThan(0);
+    expect(await plant.app.bench.record(plant.person, connection, plant.positionId)).toMatchObject({
+      trouble: { kind: "not-now", remedy: "Read it again, then record it." },
+    });
     const back = await plant.app.restores.putBack(id, plant.person);
     if (!back.ok) throw new Error(back.trouble.text);
     await plant.app.restores.settled(back.value.id);
@@ -192,6 +198,7 @@ describe("a restore onto a replacement", () => {
     expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, recordNumber: 2 });
     expect(plant.drive.valueOf("1r")).toBe(777);
     expect(plant.drive.volatile).toBe(false);
+    expect(connection.view().changedSince).toBeUndefined();
     expect((await plant.app.restores.detail(id))!.place.over).toBe("ended");
   });
 

@@ -2,7 +2,7 @@ import { serve } from "@/app/_lib/serve";
 import { door, people } from "@/core/contract";
 import { good } from "@/core/drive";
 import { writeJournal } from "@/server/journal";
-import { makePlant, plantsOf } from "@/server/plant";
+import { makePlant } from "@/server/plant";
 
 export const POST = serve(people.makePlant, async ({ app, person, body }) => {
   const slug = await app.db.transaction(async (tx) => {
@@ -20,6 +20,6 @@ export const POST = serve(people.makePlant, async ({ app, person, body }) => {
   return good({ slug });
 });
 
-export const GET = serve(door.listPlants, async ({ app, person }) =>
-  good((await plantsOf(app.db, person)).map(({ slug, name }) => ({ slug, name }))),
+export const GET = serve(door.listPlants, ({ person }) =>
+  good(person.plants.map(({ slug, name }) => ({ slug, name }))),
 );

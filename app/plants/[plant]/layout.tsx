@@ -7,10 +7,8 @@ import { Masthead } from "@/features/house/masthead";
 import { RoleProvider } from "@/features/house/rights";
 import { QueryProvider } from "@/features/live/query";
 import { PracticeMark } from "@/features/practice/practice-mark";
-import { application } from "@/server/application";
 import { hasCabinet } from "@/server/cabinet";
 import { roleIn } from "@/server/people";
-import { plantsOf } from "@/server/plant";
 
 export const dynamic = "force-dynamic";
 
@@ -24,8 +22,7 @@ export default async function PlantLayout({ children, params }: Props) {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
   const { plant: slug } = await params;
-  const plants = await plantsOf((await application()).db, person);
-  const here = plants.find((each) => each.slug === slug);
+  const here = person.plants.find((each) => each.slug === slug);
   return (
     <QueryProvider>
       <RoleProvider role={here && roleIn(person, here.id)}>
@@ -33,7 +30,7 @@ export default async function PlantLayout({ children, params }: Props) {
           <Masthead
             name={person.name}
             cabinet={hasCabinet(here)}
-            plants={plants.map((each) => ({ slug: each.slug, name: each.name }))}
+            plants={person.plants.map((each) => ({ slug: each.slug, name: each.name }))}
           />
           {here?.practice && <PracticeMark />}
           <main className="relative flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>

@@ -63,6 +63,8 @@ export const connectionView = object({
   /** Modules of a rack that are others than were read last at the position, in words; the axis where one drives one. */
   modulesChanged: optional(list(object({ words: text(), axis: optional(whole()) }))),
   reading: optional(readingView),
+  /** Since when something that changes it was sent to it that no reading has seen: what was read is how it was before. */
+  changedSince: optional(moment),
   /** What the definition says is possible without mains, and of running on a reduced supply. */
   withoutMains: optional(text()),
   /** What reading does to it: it is not read before a person has agreed to that. */

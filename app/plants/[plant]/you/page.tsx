@@ -2,7 +2,6 @@ import { page } from "@/app/_lib/page";
 import { ROLE_WORDS } from "@/core/contract";
 import { You } from "@/features/people/you";
 import { sessionsOf } from "@/server/people";
-import { plantsOf } from "@/server/plant";
 
 /** A browser as a person knows it, out of what it says of itself. */
 function browserName(agent: string | null): string {
@@ -16,7 +15,7 @@ const { Page, generateMetadata } = page("see", {
   title: "You",
   async render({ app, person }) {
     const sessions = await sessionsOf(app.db, person.id, app.now());
-    const plants = await plantsOf(app.db, person);
+    const { plants } = person;
     return (
       <You
         name={person.name}
