@@ -31,7 +31,9 @@ test("a Rill dies and only its successor is in store: carried over by the mappin
   const leave = page.getByRole("button", { name: "Leave it as it is" });
   await expect(acknowledge.or(leave)).toBeVisible({ timeout: 20_000 });
   if (await acknowledge.isVisible()) await acknowledge.click();
-  await expect(page.getByText(/KL-06 is noted for a Fennimore Rill, and this is a Runnel/)).toBeVisible({
+  await expect(
+    page.getByText(/KL-06 is noted for the family Fennimore Rill, and this is another, Runnel/),
+  ).toBeVisible({
     timeout: 20_000,
   });
   await leave.click();

@@ -70,6 +70,7 @@ export {
   ofProgramFacts,
   partFacts,
   OUTCOME_WORDS,
+  outcomeWords,
   PERMANENT_WORDS,
   RECEIPT_HEADS,
   receiptAbout,

@@ -12,6 +12,20 @@ export const OUTCOME_WORDS = {
   "given-up": "Ended before it was done",
 } as const;
 
+/** How it ended, with what it left out. Example: "Verified, 1 left out". */
+export function outcomeWords({
+  outcome,
+  kind,
+  leftOut,
+}: {
+  outcome: keyof typeof OUTCOME_WORDS;
+  kind: Operation;
+  leftOut: readonly unknown[];
+}): string {
+  const left = kind === "restore" && outcome === "verified" && leftOut.length > 0;
+  return left ? `${OUTCOME_WORDS.verified}, ${leftOut.length} left out` : OUTCOME_WORDS[outcome];
+}
+
 export const RESULT_WORDS = {
   verified: "verified",
   refused: "refused",

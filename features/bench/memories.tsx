@@ -74,7 +74,7 @@ function volatileWords({ state }: ConnectionView, { atOnce, volatile }: MemoryFa
 function writtenWords({ written, bears }: MemoryFacts): string {
   const { operations, most } = written;
   if (operations === 0) return "Its permanent memory was never written from here.";
-  const times = most ? `, ${most.code} most often: ${most.times} times` : "";
+  const times = most ? `, ${most.code} most often: ${most.times === 1 ? "once" : `${most.times} times`}` : "";
   const limit = bears === undefined ? "" : ` Its maker states ${bears.toLocaleString("en")} for one value.`;
   return `Its permanent memory was written from here in ${counted(operations, "operation")}${times}.${limit}`;
 }

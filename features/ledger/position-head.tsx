@@ -3,6 +3,7 @@ import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { Why } from "@/features/plant/next-step";
 import { VerdictMark, VERDICT_WORDS } from "@/features/plant/verdict";
+import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 import type { PositionView } from "./types";
@@ -50,6 +51,11 @@ export function PositionHead({
         <details className="mt-1.5 text-[14px]" open={verdict === "no"}>
           <summary className="cursor-pointer min-h-7 flex items-center gap-2">
             <VerdictMark verdict={verdict} /> Tonight: {VERDICT_WORDS[verdict]}
+            {reasons.length > 0 && (
+              <span className="text-soft text-[13px] underline underline-offset-4 decoration-hairline">
+                {counted(reasons.length, "reason")}
+              </span>
+            )}
           </summary>
           <ul className="pl-6 space-y-1">
             {reasons.map((each) => (

@@ -4,7 +4,7 @@ import { usePlant } from "@/features/house/use-plant";
 import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
-import { OUTCOME_WORDS, type ReceiptLine, type RecordView } from "./types";
+import type { ReceiptLine, RecordView } from "./types";
 
 type Entry = { at: number; record: RecordView } | { at: number; receipt: ReceiptLine };
 
@@ -109,7 +109,7 @@ export function TimeLine({
                   {entry.receipt.kind === "restore"
                     ? `record ${entry.receipt.record} restored`
                     : OPERATION_WORDS[entry.receipt.kind].did.toLowerCase()}
-                  , {OUTCOME_WORDS[entry.receipt.outcome]}
+                  , {entry.receipt.ended}
                 </span>
               </span>
             </Link>

@@ -43,7 +43,8 @@ export interface ReceiptLine {
   kind: Operation;
   /** Of a restore. */
   record: number | undefined;
-  outcome: "verified" | "not-verified" | "given-up";
+  /** How it ended, in words. */
+  ended: string;
 }
 
 export interface PositionView {
@@ -69,9 +70,3 @@ export interface StandingView {
   byName: string;
   reason: string;
 }
-
-export const OUTCOME_WORDS = {
-  verified: "verified",
-  "not-verified": "not verified",
-  "given-up": "ended before it was done",
-} as const;

@@ -1,4 +1,4 @@
-import { progressOf, STAGES, type Stage } from "@/core/restore";
+import { outcomeWords, progressOf, STAGES, type Stage } from "@/core/restore";
 import type { LiveRestore } from "./use-restore";
 
 /** How a step stands whose work is that of one or several stages. What never came about before the end is not ticked. */
@@ -14,14 +14,17 @@ export function past({ job: { place } }: LiveRestore, stage: Stage): boolean {
 }
 
 /** How it ended, in a few words; nothing while it is open. */
-export function endWords({ job }: LiveRestore) {
+export function endWords({ job, detail }: LiveRestore) {
   const { over } = job.place;
   if (over === "ended")
     return job.receiptId ? "Ended before it was done." : "Ended before anything was done to the drive.";
   if (over !== "done" || !job.receiptId) return undefined;
   // Restores of former versions kept no word here; their receipts did.
   if (job.verified === undefined) return "Its receipt says how it ended.";
-  if (job.verified) return <strong className="text-ink">Verified.</strong>;
+  if (job.verified) {
+    const ended = outcomeWords({ outcome: "verified", kind: job.kind, leftOut: detail.plan?.leftOut ?? [] });
+    return <strong className="text-ink">{ended}.</strong>;
+  }
   return job.kind === "restore"
     ? "Ended; not everything is as recorded."
     : "Ended; not everything is as foreseen.";

@@ -12,7 +12,7 @@ import {
   newParts,
   ofProgramFacts,
   OPERATION_WORDS,
-  OUTCOME_WORDS,
+  outcomeWords,
   partFacts,
   PERMANENT_WORDS,
   RECEIPT_HEADS,
@@ -150,13 +150,12 @@ export function Receipt({
     <div className="px-6 py-6 max-w-5xl w-full mx-auto print-flow">
       <div className="flex items-start justify-between gap-4">
         <h1 className="text-2xl font-semibold">
-          Receipt {id}: {OUTCOME_WORDS[content.outcome]}
-          {restored && leftOut.length > 0 && content.outcome === "verified" && `, ${leftOut.length} left out`}
+          Receipt {id}: {outcomeWords(content)}
         </h1>
         <span className="no-print flex items-center gap-4">
           <PaperLinks
             href={addressOf(papers.receiptPaper, { params: { plant, receipt: id } })}
-            subject={`${content.tag}, receipt ${id}: ${OUTCOME_WORDS[content.outcome]}`}
+            subject={`${content.tag}, receipt ${id}: ${outcomeWords(content)}`}
           />
           <Button onClick={() => window.print()}>Print</Button>
         </span>

@@ -1,18 +1,19 @@
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Trouble } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Connection } from "./connection";
-import { fittedWhere } from "./recognise";
+import { fittedWhere, notedAt } from "./recognise";
 
 /**
  * What would follow from keeping a drive at a position where it does not seem to belong, as a question to a person: the position is another
- * family's, or the ledger has the drive somewhere else. Undefined when nothing speaks against it.
+ * family's, the ledger has the drive somewhere else, or, of one that it does not know, it answers where another position's drive is noted. Undefined when
+ * nothing speaks against it.
  */
 export async function misplaced(
   db: Database,
   shelf: DefinitionShelf,
-  { identity }: Connection,
+  { identity, address, unit }: Connection,
   positionId: number,
 ): Promise<Trouble | undefined> {
   const { position } = tables;
@@ -22,7 +23,7 @@ export async function misplaced(
   if (here.definitionId !== "" && here.definitionId !== identity.definitionId) {
     const noted = shelf.find(here.definitionId)?.title ?? here.definitionId;
     follows.push(
-      `${here.tag} is noted for a ${noted}, and this is a ${identity.family}. The records of one go onto the other only once they were carried over.`,
+      `${here.tag} is noted for the family ${noted}, and this is another, ${identity.family}. The records of one go onto the other only once they were carried over.`,
     );
   }
   const elsewhere = await fittedWhere(db, identity);
@@ -33,6 +34,20 @@ export async function misplaced(
     const other = elsewhere.plantId === here.plantId ? elsewhere.tag : "its position there";
     follows.push(
       `The ledger has this drive fitted ${there}. Once it is recorded at ${here.tag}, ${other} counts as without a drive.`,
+    );
+  }
+  const noted = elsewhere ? undefined : await notedAt(db, address.plantId, { linkId: address.linkId, unit });
+  if (noted && noted.id !== positionId) {
+    const { drive } = tables;
+    const [own] = await db
+      .select({ serial: drive.serial })
+      .from(drive)
+      .where(and(eq(drive.positionId, positionId), eq(drive.whereabouts, "fitted")));
+    const taken = own
+      ? ` Once it is recorded at ${here.tag}, drive ${own.serial} counts as taken out there.`
+      : "";
+    follows.push(
+      `The ledger does not know this drive, and it answers where ${noted.tag} ${noted.title} is noted.${taken}`,
     );
   }
   if (follows.length === 0) return undefined;

@@ -30,6 +30,19 @@ export async function fittedWhere(
   return rows[0];
 }
 
+/** The position that is noted at an address of a link; undefined when there is none. */
+export async function notedAt(
+  db: Database,
+  plantId: number,
+  { linkId, unit }: { linkId: number; unit: number },
+): Promise<Found | undefined> {
+  const rows = await db
+    .select(columns)
+    .from(position)
+    .where(and(eq(position.linkId, linkId), eq(position.unitAddress, unit), eq(position.plantId, plantId)));
+  return rows[0];
+}
+
 /** The position a drive stands at: by its serial number first, then by link and address; `answersAt` where the two do not agree. Undefined when neither tells. */
 export async function recognisePosition(
   db: Database,
@@ -39,17 +52,7 @@ export async function recognisePosition(
 ): Promise<{ position: Found; answersAt?: Found } | undefined> {
   const ledger = await fittedWhere(db, identity);
   const fitted = ledger?.plantId === plantId ? ledger : undefined;
-  const byAddress = await db
-    .select(columns)
-    .from(position)
-    .where(
-      and(
-        eq(position.linkId, address.linkId),
-        eq(position.unitAddress, address.unit),
-        eq(position.plantId, plantId),
-      ),
-    );
-  const [noted] = byAddress;
+  const noted = await notedAt(db, plantId, address);
   if (!fitted) return noted && { position: noted };
   return noted && noted.id !== fitted.id ? { position: fitted, answersAt: noted } : { position: fitted };
 }

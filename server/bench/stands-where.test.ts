@@ -64,6 +64,27 @@ describe("a drive at a position where it does not seem to belong", () => {
     expect(await drives()).toEqual([["FR-OLD-77", "fitted", plant.positionId]]);
   });
 
+  test("the ledger does not know it, and it answers where another position is noted: it is asked; at that one it is not", async () => {
+    const [own] = await plant.app.db
+      .select()
+      .from(tables.position)
+      .where(eq(tables.position.id, plant.positionId));
+    const first = await connectAndRead(plant);
+    await recordStanding(plant, first);
+    await plant.app.bench.letGo(first);
+    plant.swap(FRESH);
+    const id = await connectAndRead(plant);
+    const other = await position("KL-04");
+    const asked = await plant.app.bench.record(plant.person, connected(id), other);
+    expect(asked).toMatchObject({
+      trouble: {
+        kind: "ask-first",
+        text: "The ledger does not know this drive, and it answers where KL-03 Roller drive 3 is noted.",
+      },
+    });
+    expect(await plant.app.bench.record(plant.person, connected(id), own!.id)).toMatchObject({ ok: true });
+  });
+
   test("another family's position is refused until a person agrees", async () => {
     const id = await connectAndRead(plant);
     const other = await position("MX-01", { definitionId: "oakhanger-hollin-5" });

@@ -12,7 +12,7 @@ import {
   newParts,
   ofProgramFacts,
   OPERATION_WORDS,
-  OUTCOME_WORDS,
+  outcomeWords,
   partFacts,
   PERMANENT_WORDS,
   RECEIPT_HEADS,
@@ -59,7 +59,7 @@ export function receiptPaper(
   const [beforeHead, meantHead] = RECEIPT_HEADS[content.kind];
   const exchanged = newParts(content.exchanged).map((each) => EXCHANGED_TEXT[each]);
   return {
-    title: `Receipt ${id}: ${OUTCOME_WORDS[content.outcome]}`,
+    title: `Receipt ${id}: ${outcomeWords(content)}`,
     about: receiptAbout(content),
     facts: [
       ["Position", `${content.tag} ${content.positionTitle}`],

@@ -2,6 +2,7 @@ import { notFound, redirect } from "next/navigation";
 import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
 import { positionPath } from "@/core/plant/position-path";
+import { outcomeWords } from "@/core/restore";
 import { buildSheet } from "@/core/sheet";
 import { plantPath } from "@/features/house/plant-path";
 import { Position } from "@/features/ledger/position";
@@ -145,7 +146,7 @@ const { Page, generateMetadata } = page("see", {
           byName: each.byName,
           kind: each.content.kind,
           record: each.content.recordNumber,
-          outcome: each.content.outcome,
+          ended: outcomeWords(each.content).toLowerCase(),
         }))}
         sheet={sheet && (await sendSheet(() => sheet))}
         areas={overview.areas}
