@@ -131,6 +131,24 @@ test("only the ways of signing in that are meant exist, under this program's own
   ).toBe(true);
 });
 
+test("the session's token stands in a cookie that no script can read, and in no answer", async ({
+  browser,
+}) => {
+  const context = await browser.newContext();
+  const { request } = context;
+  const signedIn = await request.post("/api/auth/sign-in/email", {
+    data: { email: "per@tarnhollow.example", password: "quiet-kiln-26" },
+  });
+  const cookie = (await context.cookies()).find((each) => each.name.endsWith("session_token"))!;
+  expect(cookie.httpOnly).toBe(true);
+  const token = decodeURIComponent(cookie.value).split(".")[0]!;
+  const session = await request.get("/api/auth/get-session");
+  const told = [await signedIn.text(), await session.text()];
+  expect(told.map((each) => each.includes("Per Holm"))).toEqual([true, true]);
+  expect(told.join("")).not.toContain(token);
+  await context.close();
+});
+
 test("scripts run with this page's own mark alone, and the usual headers are there", async ({
   page,
   request,

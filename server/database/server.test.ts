@@ -158,6 +158,23 @@ test("a second process on the same server leaves a restore under way to the one 
   await other.close();
 });
 
+test("a program that stood still for longer than its sign of life may take is not taken for cut off; one that is cut off ends", async () => {
+  const own = await openServer(postgres.url);
+  const ended = new Promise<string>((resolve) => (own.onEnded = resolve));
+  Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 2100);
+  // Its timers are late by now: the first of them runs, and what the server has answered since.
+  const standing = Symbol("still there");
+  for (let n = 0; n < 3; n++) {
+    await own.db.execute(sql`select pg_sleep(0.25)`);
+    expect(await Promise.race([ended, Promise.resolve(standing)])).toBe(standing);
+  }
+  await own.db.execute(
+    sql`select pg_terminate_backend(pid) from pg_locks where locktype = 'advisory' and granted and
+      ((classid::bigint << 32) | objid::bigint) = hashtextextended(${own.owner.id}, 0)`,
+  );
+  expect(await ended).toContain("Nothing more is sent to any drive");
+});
+
 test("a role that may work with the tables and not change them works, when another brings them up to date", async () => {
   const { db } = plant.app;
   await db.execute(sql`create role worker login`);

@@ -25,7 +25,18 @@ async function handle(
     }),
   );
   if (leaving && answer.ok) sessions.ended(leaving.sessionId);
-  return answer;
+  return withoutToken(answer);
+}
+
+/** The same answer without the session's token: that is in the cookie, which no script can read. */
+async function withoutToken(answer: Response): Promise<Response> {
+  if (!answer.headers.get("content-type")?.includes("json")) return answer;
+  const told = JSON.stringify(await answer.json(), (name, value: unknown) =>
+    name === "token" ? undefined : value,
+  );
+  const headers = new Headers(answer.headers);
+  headers.delete("content-length");
+  return new Response(told, { status: answer.status, headers });
 }
 
 export { handle as GET, handle as POST };
