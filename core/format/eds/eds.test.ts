@@ -313,7 +313,10 @@ describe("what a data sheet says in its own way", () => {
     ["0x0019", "DefaultValue=0xFFFFFFFFFFFF", "u48", 281474976710655],
     ["0x000A", "DefaultValue=0a 1b", "octets", "0A1B"],
   ])("data type %s, %s: %s", (number, line, type, value) => {
-    expect(specOf(object(`DataType=${number}\n${line}`)).spec).toMatchObject({ type, default: value });
+    const { spec, notes } = specOf(object(`DataType=${number}\n${line}`));
+    expect(spec).toMatchObject({ type, default: value });
+    // Nothing is said of what the file does not have.
+    expect(notes.filter((each) => each.what.includes("2001"))).toEqual([]);
   });
   test("a real number that is none is said", () => {
     const { spec, notes } = specOf(object("DataType=0x0008\nDefaultValue=1,5"));

@@ -227,6 +227,7 @@ function limitOf(
   say: Say,
 ): number | undefined {
   const value = valueOf(text, key, object, node, say);
+  if (value === undefined) return undefined;
   if (typeof value === "string" || object.type === "float64")
     say(
       `${key}=${text}`,
