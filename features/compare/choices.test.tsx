@@ -3,8 +3,10 @@ import { afterEach, expect, jest, test } from "@jest/globals";
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ComponentProps } from "react";
+import type { ConnectionView } from "@/core/contract";
 import { InPlant, withPage, withServer } from "@/features/testing";
 import { Choices } from "./choices";
+import { ConnectedChoice } from "./connected-choice";
 
 withPage();
 withServer(() => undefined);
@@ -53,4 +55,30 @@ test("in one hand with nothing to read yet the choices are there", () => {
   inOneHand();
   shown(["KL-01:standing"]);
   expect(screen.getByLabelText("Position")).toBeTruthy();
+});
+
+test("drives stand beside as connected while they are, each told from the others; many are a list", async () => {
+  const drive = (id: string, tag: string | undefined, more: Partial<ConnectionView> = {}) =>
+    ({
+      id,
+      phase: "connected",
+      reading: { phase: "done" },
+      identity: { serial: `S-${id}` },
+      position: tag && { tag },
+      ...more,
+    }) as ConnectionView;
+  const chosen: string[] = [];
+  const offer = (...connections: ConnectionView[]) => (
+    <ConnectedChoice connections={connections} onChoose={(token) => chosen.push(token)} />
+  );
+  const lost = drive("d", "KL-03", { phase: "lost" });
+  const writtenTo = drive("e", "KL-04", { changedSince: 1 });
+  const { rerender } = render(offer(drive("a", "KL-01"), drive("b", undefined), lost, writtenTo));
+  const buttons = screen.getAllByRole("button").map((each) => each.textContent);
+  expect(buttons).toEqual(["Add KL-01 as connected", "Add S-b as connected"]);
+  rerender(offer(drive("a", "KL-01"), drive("b", "KL-02"), drive("c", "KL-02"), drive("f", "KL-05")));
+  const options = screen.getAllByRole("option").map((each) => each.textContent);
+  expect(options).toEqual(["as connected ...", "KL-01", "KL-02, S-b", "KL-02, S-c", "KL-05"]);
+  await userEvent.selectOptions(screen.getByLabelText("A connected drive"), "KL-02, S-c");
+  expect(chosen).toEqual(["live:c"]);
 });

@@ -6,6 +6,7 @@ import { Button } from "@/ui/button";
 import { Toggle } from "@/ui/toggle";
 import { usePhone } from "@/ui/use-phone";
 import { CompareFiles } from "./compare-files";
+import { ConnectedChoice } from "./connected-choice";
 import { ChooseFile } from "./drop-file";
 import { PositionChoice } from "./position-choice";
 import { WhatOfIt } from "./what-of-it";
@@ -39,13 +40,7 @@ export function Choices({ tokens, twins, byMeaning, onAdd, onShow, onBy }: Props
     <div className="flex flex-wrap items-center gap-2 text-[14px]">
       <PositionChoice chosen={chosen} onChoose={setChosen} />
       <WhatOfIt of={chosen} onChoose={onAdd} />
-      {[...connections.values()]
-        .filter((each) => each.reading?.phase === "done")
-        .map((each) => (
-          <Button key={each.id} rank="quiet" onClick={() => onAdd(`live:${each.id}`)}>
-            Add {each.position?.tag ?? each.identity?.serial} as connected
-          </Button>
-        ))}
+      <ConnectedChoice connections={connections.values()} onChoose={onAdd} />
       {twins.map((each) => (
         <Button
           key={each.name}
