@@ -102,13 +102,15 @@ async function findColumn(
   if (place === "live") {
     const connection = connectionIn(app, plantId, which);
     if (!connection?.definition || connection.values.size === 0) return undefined;
+    // Of one that was lost, or was written to since, these are values of then.
+    const now = connection.phase === "connected" && connection.changedSince === undefined;
     return {
       definition: connection.definition,
       rating: connection.identity?.rating,
       column: {
         id: token,
-        title: `${connection.position?.tag ?? connection.identity?.serial} in the drive`,
-        source: "live",
+        title: `${connection.position?.tag ?? connection.identity?.serial} in the drive${now ? "" : " when it was read last"}`,
+        source: now ? "live" : "record",
         at: connection.position?.tag,
         values: connection.values,
       },
