@@ -33,7 +33,7 @@ export function troubleOf(outcome: Failure): Trouble {
       return {
         kind: "lost",
         text: `The link is lost: ${outcome.reason}`,
-        remedy: "Check the cable and the address of the link. It is tried again by itself.",
+        remedy: "See to cable, power and address, then try again.",
         cause: outcome.cause,
       };
     case "rubbish":

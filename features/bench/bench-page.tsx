@@ -118,6 +118,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
               onChange={(event) => setDraft({ ...draft, unit: event.target.value })}
               inputMode="numeric"
               pattern="\d{1,3}"
+              title="In decimal digits, such as 16"
               required
             />
             <Button rank="primary" type="submit" disabled={busy !== ""}>

@@ -43,6 +43,7 @@ export function FindForm({
           onChange={(event) => setFrom(event.target.value)}
           inputMode="numeric"
           pattern="\d{1,3}"
+          title="In decimal digits, such as 16"
           required
         />
         <Field
@@ -51,6 +52,7 @@ export function FindForm({
           onChange={(event) => setTo(event.target.value)}
           inputMode="numeric"
           pattern="\d{1,3}"
+          title="In decimal digits, such as 16"
           required
         />
       </div>

@@ -69,6 +69,7 @@ export function Swap({ drive, families, onSwap, onClose }: Props) {
           value={firmware}
           onChange={(event) => setFirmware(event.target.value)}
           pattern="\d+\.\d+"
+          title="Such as 4.6"
           required
         />
         <Field

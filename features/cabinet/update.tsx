@@ -32,6 +32,7 @@ export function Update({
           value={firmware}
           onChange={(event) => setFirmware(event.target.value)}
           pattern="\d+\.\d+"
+          title="Such as 4.6"
           required
         />
         <div className="flex justify-end gap-2">

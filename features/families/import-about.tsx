@@ -31,6 +31,7 @@ export function ImportAboutForm({
         value={about.firmwareFrom}
         onChange={(event) => set({ firmwareFrom: event.target.value })}
         pattern="\d+(\.\d+)*"
+        title="Such as 4.6"
         hint="0 when it is the same for all"
       />
       <Field

@@ -48,6 +48,7 @@ export function WhatIsReady({ thresholds }: { thresholds: Thresholds }) {
             inputMode="numeric"
             value={days}
             pattern="[1-9][0-9]{0,3}"
+            title="A whole number of days"
             required
             onChange={(event) => setDays(event.target.value)}
           />
