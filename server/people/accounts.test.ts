@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
 import { ENDPOINTS, hasRight, RIGHTS, ROLES, type Right } from "@/core/contract";
@@ -8,7 +9,7 @@ import { makePlant } from "@/server/plant";
 import { emptyDatabase } from "@/server/testing/database";
 import {
   addPerson,
-  askerOf,
+  askerOfSession,
   beginArchive,
   changeAccount,
   closeAccount,
@@ -23,6 +24,7 @@ import {
   openInvitations,
   reopenAccount,
   roleIn,
+  type Asker,
 } from ".";
 
 const SECRET = "a secret only tests know, 32 chars!";
@@ -32,6 +34,13 @@ const valueOf = <T>(result: Result<T>): T => {
   if (!result.ok) throw new Error(result.trouble.text);
   return result.value;
 };
+
+/** Who asks in a sign-in of an account. */
+async function askerOf(userId: string): Promise<Asker | undefined> {
+  const token = randomUUID();
+  await database.db.insert(tables.session).values({ id: token, token, userId, expiresAt: later(14) });
+  return askerOfSession(database.db, token, NOW);
+}
 
 let database: OpenDatabase;
 let ines: { id: string; name: string; sessionId: string };
@@ -65,7 +74,7 @@ describe("an empty ledger", () => {
     const [account] = await listAccounts(db, NOW);
     expect(account).toMatchObject({ name: "Ines Varga", administrator: true, closedAt: null });
     ines = { id: account!.id, name: account!.name, sessionId: "s" };
-    const asker = (await askerOf(db, ines.id, "s"))!;
+    const asker = (await askerOf(ines.id))!;
     expect(asker.plants).toMatchObject([{ name: "Tarn Hollow", slug: "tarn-hollow" }]);
   });
 });
@@ -136,9 +145,9 @@ describe("closing an account", () => {
     const open = (await listAccounts(db, NOW)).filter((each) => !each.closedAt && each.administrator);
     expect(open).toHaveLength(1);
     const closed = open[0]!.id === ines.id ? marta : ines;
-    expect(await askerOf(db, closed.id, "s")).toBeUndefined();
+    expect(await askerOf(closed.id)).toBeUndefined();
     valueOf(await reopenAccount(db, open[0]!.id === ines.id ? ines : marta, closed.id, NOW));
-    expect(await askerOf(db, closed.id, "s")).toMatchObject({ name: closed.name, administrator: true });
+    expect(await askerOf(closed.id)).toMatchObject({ name: closed.name, administrator: true });
     expect(await closeAccount(db, ines, "nobody", NOW)).toMatchObject({ trouble: { kind: "not-found" } });
   });
 });
@@ -173,7 +182,7 @@ describe("what somebody is", () => {
       },
       NOW,
     );
-    const asker = (await askerOf(db, tomas!.id, "s"))!;
+    const asker = (await askerOf(tomas!.id))!;
     expect([roleIn(asker, 1), roleIn(asker, other.id), roleIn(asker, 99), highestRole(asker)]).toEqual([
       "reader",
       "lead",
@@ -189,14 +198,14 @@ describe("what somebody is", () => {
     // An administrator sees each plant once, also one that they belong to besides.
     const third = await makePlant(db, "Alder Kiln");
     await db.insert(tables.membership).values({ userId: ines.id, plantId: other.id, role: "reader" });
-    const seen = async (id: string) => (await askerOf(db, id, "s"))!.plants.map((each) => each.id);
+    const seen = async (id: string) => (await askerOf(id))!.plants.map((each) => each.id);
     expect([await seen(ines.id), await seen(tomas!.id)]).toEqual([
       [third.id, 1, other.id],
       [1, other.id],
     ]);
     // Where the other is the practice plant, being lead there gives no right over what real plants share.
     await db.update(tables.plant).set({ practice: true }).where(eq(tables.plant.id, other.id));
-    const practising = (await askerOf(db, tomas!.id, "s"))!;
+    const practising = (await askerOf(tomas!.id))!;
     expect([
       mayDo(practising, "raise", other.id),
       mayDo(practising, "define"),

@@ -16,6 +16,6 @@ export { invitationOf, invite, inviteAgain, join, type Invitee } from "./invite"
 export { Sessions } from "./sessions";
 export type { Asker, Person } from "./person";
 export { askerOfToken, listTokens, makeToken, revokeToken } from "./tokens";
-export { askerOf } from "./membership";
+export { askerOfSession, sessionToken } from "./asker-of-session";
 export { highestRole, mayDo, roleIn } from "./rights";
 export { acknowledgeLiveWork, hasAcknowledged, NOT_ACKNOWLEDGED } from "./acknowledge";

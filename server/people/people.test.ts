@@ -3,6 +3,7 @@ import { tables } from "@/server/database";
 import { fewAtOnce, TooManyAtOnce } from "@/server/few-at-once";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { SignInThrottle } from "./throttle";
+import { askerOfSession, sessionToken } from ".";
 
 describe("guessing passwords is slowed down by account", () => {
   test("from the fifth try on, each further one doubles the wait, and success forgets", () => {
@@ -75,6 +76,30 @@ describe("signing in", () => {
     expect((await post("/sign-in/email", { email: "ines@example.test", password: "wrong" })).status).toBe(
       401,
     );
+  });
+  test("whoever was signed in asks with the cookie they were given, as long as it holds; with one that was not signed here nobody does", async () => {
+    const { db, secret } = plant.app;
+    const right = await post("/sign-in/email", { email: "ines@example.test", password: "for tests only" });
+    const cookie = /better-auth\.session_token=[^;]+/.exec(right.headers.get("set-cookie")!)![0];
+    const tokenOf = (sent: string) => sessionToken(new Headers({ cookie: sent }), secret);
+    const token = (await tokenOf(`other=1; ${cookie}`))!;
+    const soon = new Date();
+    expect(await askerOfSession(db, token, soon)).toMatchObject({ email: "ines@example.test" });
+    expect(await askerOfSession(db, token, new Date(soon.getTime() + 15 * 24 * 3600 * 1000))).toBeUndefined();
+    const [name, value] = cookie.split("=") as [string, string];
+    const signature = decodeURIComponent(value).split(".")[1]!;
+    for (const forged of [
+      `${name}=${token}`,
+      `${name}=${token}.`,
+      `${name}=${token}x.${encodeURIComponent(signature)}`,
+      `${name}=${token}.${encodeURIComponent(`${signature.startsWith("A") ? "B" : "A"}${signature.slice(1)}`)}`,
+      `${name}=.${encodeURIComponent(signature)}`,
+      "",
+    ])
+      expect([forged, await tokenOf(forged)]).toEqual([forged, undefined]);
+    expect(await sessionToken(new Headers({ cookie }), "another secret, of another archive")).toBeUndefined();
+    await post("/sign-out", {}, cookie);
+    expect(await askerOfSession(db, token, soon)).toBeUndefined();
   });
   test("nobody signs up alone", async () => {
     const answer = await post("/sign-up/email", {

@@ -1,4 +1,4 @@
-import { and, desc, eq, sum } from "drizzle-orm";
+import { and, desc, eq, sql, sum } from "drizzle-orm";
 import type {
   InventoryLine,
   InventoryWindow,
@@ -160,14 +160,15 @@ export class Overviews {
       .orderBy(desc(journal.id))
       .limit(NEWEST)
       .as("newest");
-    const [lines] = await this.db.select({ sum: sum(newest.id) }).from(newest);
-    const open = await this.db
-      .select({ id: job.id, phase: job.phase })
+    const open = this.db
+      .select({ all: sql`string_agg(${job.id} || ${job.phase}, ' ' order by ${job.id})` })
       .from(job)
-      .where(and(eq(job.open, true), eq(job.plantId, plantId)))
-      .orderBy(desc(job.id));
+      .where(and(eq(job.open, true), eq(job.plantId, plantId)));
+    const [held] = await this.db
+      .select({ lines: sum(newest.id), open: sql<string | null>`(${open})` })
+      .from(newest);
     const day = Math.floor(this.now() / (24 * 3600 * 1000));
-    return [lines?.sum, this.shelf.revision, day, ...open.map((each) => `${each.id}${each.phase}`)].join(" ");
+    return [held?.lines, this.shelf.revision, day, held?.open].join(" ");
   }
 }
 
