@@ -22,7 +22,7 @@ beforeEach(() => {
 });
 const sent = () => sentIn(asked);
 
-const at = (version: number) => (
+const at = (version: number, enter = false) => (
   <InPlant>
     <QueryProvider>
       <DraftVersion value={version}>
@@ -31,6 +31,7 @@ const at = (version: number) => (
           code="1r"
           leave={() => undefined}
           go={() => undefined}
+          enter={enter}
           onChanged={() => undefined}
         />
       </DraftVersion>
@@ -98,4 +99,11 @@ test("kept on purpose is only what was asked about: another value is asked about
   await waitFor(() =>
     expect(sent()[2]).toMatchObject({ typed: "999", although: true, reason: "for the test" }),
   );
+});
+
+test("who goes into a value while it is still asked for types over it as soon as it is there", async () => {
+  render(at(1, true));
+  await waitFor(async () => expect(document.activeElement).toBe(await value()));
+  await userEvent.setup().keyboard("4.5");
+  expect((await value()).value).toBe("4.5");
 });

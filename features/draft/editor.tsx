@@ -1,5 +1,5 @@
 "use client";
-import { createContext, useContext, useState, type KeyboardEvent } from "react";
+import { createContext, useContext, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { drafts, type DraftValueView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { usePlant } from "@/features/house/use-plant";
@@ -12,6 +12,8 @@ interface Props {
   code: string;
   leave: () => void;
   go: (by: number) => void;
+  /** Somebody goes into the value. */
+  enter: boolean;
   onChanged: () => void;
 }
 
@@ -37,8 +39,23 @@ export function DraftEditor({ draft, code, ...rest }: Props) {
   return <Form key={code} draft={draft} value={value} {...rest} />;
 }
 
-function Form({ draft, value, leave, go, onChanged }: Omit<Props, "code"> & { value: DraftValueView }) {
+function Form({
+  draft,
+  value,
+  leave,
+  go,
+  enter,
+  onChanged,
+}: Omit<Props, "code"> & { value: DraftValueView }) {
   const { plant } = usePlant();
+  const form = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!enter) return;
+    const field = form.current?.querySelector<HTMLElement>("[data-value]");
+    field?.focus();
+    // What is typed stands in place of what was there.
+    if (field instanceof HTMLInputElement) field.select();
+  }, [enter]);
   const { code, choices, unit, raw } = value;
   const shown = choices ? String(raw ?? "") : value.text;
   /** What stood there when the typing began. */
@@ -104,7 +121,7 @@ function Form({ draft, value, leave, go, onChanged }: Omit<Props, "code"> & { va
   const field =
     "min-h-9 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2 focus:border-copper";
   return (
-    <div className="flex flex-wrap items-center gap-2 mt-1">
+    <div ref={form} className="flex flex-wrap items-center gap-2 mt-1">
       <input
         aria-label={`Why ${code} is changed`}
         placeholder="Why"

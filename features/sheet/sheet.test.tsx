@@ -219,6 +219,29 @@ describe("a sheet", () => {
     expect(codes().every((each) => each.endsWith("/2"))).toBe(true);
   });
 
+  test("where a value can be changed, Enter and a double click go into it; going on to another row does not", async () => {
+    const user = userEvent.setup();
+    const entered: Array<[string, boolean]> = [];
+    render(
+      <Sheet
+        data={sheet}
+        editor={(code, { enter, leave }) => {
+          entered.push([code, enter]);
+          return <input aria-label="Value" data-value onKeyDown={({ key }) => key === "Escape" && leave()} />;
+        }}
+      />,
+      { wrapper: InPlant },
+    );
+    await user.dblClick(rowOf("2a"));
+    expect(entered.at(-1)).toEqual(["2a", true]);
+    expect(document.activeElement).toBe(screen.getByLabelText("Value"));
+    await user.keyboard("{Escape}");
+    expect(entered.at(-1)).toEqual(["2a", false]);
+    expect(document.activeElement).toBe(screen.getByRole("grid"));
+    await user.keyboard("{Enter}{Escape}{ArrowDown}");
+    expect(entered.at(-1)).toEqual(["3a", false]);
+  });
+
   test("the essentials stand in the definition's order, and combine with a search", async () => {
     const user = userEvent.setup();
     render(<Sheet data={sheet} />, { wrapper: InPlant });

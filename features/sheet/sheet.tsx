@@ -44,7 +44,10 @@ interface Props {
   /** Where values can be changed: what stands at the foot for the row that is chosen. Enter goes into it; `leave` comes back, `go` on to the next row. */
   editor?: SheetEditor;
 }
-export type SheetEditor = (code: string, on: { leave: () => void; go: (by: number) => void }) => ReactNode;
+export type SheetEditor = (
+  code: string,
+  on: { leave: () => void; go: (by: number) => void; enter: boolean },
+) => ReactNode;
 
 const NONE: readonly number[] = [];
 const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
@@ -66,6 +69,7 @@ export const Sheet = memo(function Sheet(props: Props) {
   /** The other end of what is chosen, when several rows are. */
   const [anchor, setAnchor] = useState<string>();
   const [leaf, setLeaf] = useState(false);
+  const [entered, setEntered] = useState<string>();
   const own = useOwnList(data.family, data.essentials);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useRef<RowsHandle>(null);
@@ -102,8 +106,15 @@ export const Sheet = memo(function Sheet(props: Props) {
   const select = (code: string | undefined, extend = false): void => {
     // What somebody chooses is in sight.
     brought.current = true;
+    setEntered(undefined);
     setAnchor(extend ? (anchor ?? selected) : undefined);
     change({ at: code });
+  };
+  /** Into the value of the row in hand where it can be changed, else to what is known of it. */
+  const open = (): void => {
+    if (!editor) return setLeaf(of !== undefined);
+    setEntered(selected);
+    foot.current?.querySelector<HTMLElement>("[data-value]")?.focus();
   };
   const onKeyDown = (event: KeyboardEvent): void => {
     const { key } = event;
@@ -111,8 +122,7 @@ export const Sheet = memo(function Sheet(props: Props) {
     else if (key === "Escape") select(undefined);
     if (key === "Enter" && selected !== undefined) {
       event.preventDefault();
-      if (editor) foot.current?.querySelector<HTMLElement>("[data-value]")?.focus();
-      else if (of) setLeaf(true);
+      open();
     }
     if (key === "a" && (event.ctrlKey || event.metaKey)) {
       event.preventDefault();
@@ -179,7 +189,7 @@ export const Sheet = memo(function Sheet(props: Props) {
         among={among}
         selected={selected}
         onSelect={select}
-        onOpen={() => of && setLeaf(true)}
+        onOpen={open}
         onKeyDown={onKeyDown}
         onCopy={onCopy}
         onCopyGroup={copyGroup}
@@ -205,7 +215,15 @@ export const Sheet = memo(function Sheet(props: Props) {
           onCopy={copyChosen}
           actions={actions?.(chosen)}
         >
-          {editor?.(picked.code, { leave: () => scroller.current?.focus(), go })}
+          {editor?.(picked.code, {
+            leave: () => {
+              setEntered(undefined);
+              scroller.current?.focus();
+            },
+            go,
+            // Its value may still be asked for when somebody goes into it.
+            enter: entered === selected,
+          })}
         </Foot>
       )}
     </div>
