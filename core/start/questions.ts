@@ -118,7 +118,7 @@ function questionOf(
     code: parameter.code,
     name: parameter.name,
     now: nowIn(wordOptions(definition, quantity, parameter), values.get(parameter.code)) ?? nowWords(value),
-    about: [parameter.help, of && `It is told ${of}.`].filter(Boolean).join(" ") || undefined,
+    about: [parameter.help, of && `Here: ${of}.`].filter(Boolean).join(" ") || undefined,
   };
 }
 

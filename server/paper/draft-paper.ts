@@ -33,7 +33,9 @@ export function draftPaper(loaded: LoadedDraft): Paper {
           name,
           from ?? "no value",
           to ?? "left out",
-          [reason, `${byName}, ${moment(new Date(at))}`, ...faults].filter(Boolean).join(". "),
+          [reason.replace(/\.$/, ""), `${byName}, ${moment(new Date(at))}`, ...faults]
+            .filter(Boolean)
+            .join(". "),
         ]),
       },
     ],
