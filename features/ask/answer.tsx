@@ -1,28 +1,34 @@
 "use client";
 import { useState } from "react";
-import type { AnswerView } from "@/core/contract";
+import { questions, type AnswerView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { ask as send, complain } from "@/features/live/ask";
 import { Bulk } from "@/features/sheet/bulk";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 
-/** As many as are drawn at first. */
-const FIRST = 200;
+type OfRecords = "standing" | "newest";
+
+/** As many as come with one press. */
+const NEXT = 500;
 /** As many as stand side by side. */
 const BESIDE = 6;
 
 /** Where all conditions hold, and, apart from it, where that cannot be told. */
 export function Answer({
   answer,
+  ask,
   of,
   fileAt,
 }: {
   answer: AnswerView;
-  of: string;
+  /** The question, as it stands in an address. */
+  ask: string;
+  of: OfRecords;
   fileAt: (format: string) => string;
 }) {
   const { to } = usePlant();
@@ -50,7 +56,7 @@ export function Answer({
                 `/compare?${beside.map((each) => `c=${encodeURIComponent(`${each.tag}:${each.record}`)}`).join("&")}`,
               )}
             >
-              Compare {beside.length === yes.length ? "these" : `the first ${BESIDE}`}
+              Compare {beside.length === answer.yes ? "these" : `the first ${BESIDE}`}
             </Link>
           )}
           <a
@@ -68,13 +74,21 @@ export function Answer({
           <Offered right="draft">
             {answer.changes.map((each) => (
               <Button key={`${each.definition} ${each.code}`} rank="quiet" onClick={() => setChanging(each)}>
-                Draft {each.code} at {counted(each.positions.length, each.family)} ...
+                Draft {each.code} at {counted(each.at, each.family)} ...
               </Button>
             ))}
           </Offered>
         </span>
       </div>
-      {yes.length > 0 && <Lines lines={yes} subjects={answer.subjects} label="Where it holds" />}
+      {yes.length > 0 && (
+        <Lines
+          first={yes}
+          total={answer.yes}
+          question={{ ask, of, holds: "yes" }}
+          subjects={answer.subjects}
+          label="Where it holds"
+        />
+      )}
       {yes.length === 0 && (
         <p className="mt-3 text-soft">
           No {of === "standing" ? "standing" : "newest"} record fulfils{" "}
@@ -89,7 +103,13 @@ export function Answer({
           <p className="text-[14px] text-soft">
             No record of that kind, a partial one, or a definition that does not say what its values mean.
           </p>
-          <Lines lines={unknown} subjects={answer.subjects} label="Where it cannot be told" />
+          <Lines
+            first={unknown}
+            total={answer.unknown}
+            question={{ ask, of, holds: "unknown" }}
+            subjects={answer.subjects}
+            label="Where it cannot be told"
+          />
         </>
       )}
       {changing && (
@@ -98,6 +118,7 @@ export function Answer({
           code={changing.code}
           name={changing.name}
           positions={changing.positions}
+          of={changing.at}
           onClose={() => setChanging(undefined)}
         />
       )}
@@ -105,18 +126,31 @@ export function Answer({
   );
 }
 
+/** One part of the answer: the first lines, and on demand those after them. */
 function Lines({
-  lines,
+  first,
+  total,
+  question,
   subjects,
   label,
 }: {
-  lines: AnswerView["lines"];
+  first: AnswerView["lines"];
+  total: number;
+  question: { ask: string; of: OfRecords; holds: "yes" | "unknown" };
   subjects: string[];
   label: string;
 }) {
-  const { to } = usePlant();
-  const [all, setAll] = useState(false);
-  const shown = all ? lines : lines.slice(0, FIRST);
+  const { plant, to } = usePlant();
+  const [shown, setShown] = useState(first);
+  const [busy, setBusy] = useState(false);
+  const more = async (): Promise<void> => {
+    setBusy(true);
+    const query = { ...question, from: shown.length, count: NEXT };
+    const next = await send(questions.askPlant, { params: { plant }, query });
+    setBusy(false);
+    if (next.ok) setShown((before) => [...before, ...next.value.lines]);
+    else complain(next.trouble);
+  };
   return (
     <div className="overflow-x-auto" role="region" aria-label={label} tabIndex={0}>
       <table className="w-full text-[14px] mt-2">
@@ -160,9 +194,11 @@ function Lines({
           ))}
         </tbody>
       </table>
-      {shown.length < lines.length && (
-        <Button rank="quiet" onClick={() => setAll(true)}>
-          {lines.length - shown.length} more
+      {shown.length < total && (
+        <Button rank="quiet" disabled={busy} onClick={() => void more()}>
+          {busy
+            ? "Asking ..."
+            : `Show ${Math.min(NEXT, total - shown.length)} more of ${total - shown.length}`}
         </Button>
       )}
     </div>

@@ -103,6 +103,7 @@ export function AskPlant({ conditions, of, codes, answer, trouble, saved }: Prop
           <Answer
             key={queryOf(conditions, of)}
             answer={answer}
+            ask={conditions.join("; ")}
             of={of}
             fileAt={(format) =>
               `/api/plants/${encodeURIComponent(plant)}/ask/${format}?${queryOf(conditions, of)}`

@@ -10,12 +10,16 @@ import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 import { Link } from "@/ui/link";
 
+/** At as many a change is drafted in one go. */
+const MOST = 500;
+
 /** The same change drafted at several positions: first what it would be and break at each, then a draft at each. Written to no drive. */
 export function Bulk({
   family,
   code,
   name,
-  positions,
+  positions: all,
+  of = all.length,
   onClose,
 }: {
   family: string;
@@ -23,10 +27,13 @@ export function Bulk({
   name: string;
   /** Where it can be, with what it is there. */
   positions: Array<{ tag: string; title: string; text: string | undefined }>;
+  /** At how many it can be, where those are the first of them. */
+  of?: number;
   onClose: () => void;
 }) {
   const { plant, to } = usePlant();
   const params = { plant };
+  const positions = all.slice(0, MOST);
   const [tags, setTags] = useState<ReadonlySet<string>>(new Set());
   const [typed, setTyped] = useState("");
   const [title, setTitle] = useState("");
@@ -92,7 +99,22 @@ export function Bulk({
         }}
       >
         <fieldset>
-          <legend className="text-sm text-soft mb-1">Positions</legend>
+          <legend className="text-sm text-soft mb-1">
+            Positions{of > positions.length && `: the first ${positions.length} of ${of}`}
+          </legend>
+          {positions.length > 1 && (
+            <label className="flex items-center gap-2 min-h-8 pointer-coarse:min-h-11">
+              <input
+                type="checkbox"
+                className="h-5 w-5 shrink-0"
+                checked={tags.size === positions.length}
+                onChange={({ target: { checked } }) =>
+                  choose(() => setTags(new Set(checked ? positions.map((each) => each.tag) : [])))
+                }
+              />
+              All {positions.length}
+            </label>
+          )}
           <div className="max-h-48 overflow-y-auto border-y border-hairline">
             {positions.map(({ tag, title: about, text }) => (
               <label key={tag} className="flex items-center gap-2 min-h-8 pointer-coarse:min-h-11">

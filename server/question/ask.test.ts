@@ -7,7 +7,16 @@ import { tables } from "@/server/database";
 import { keepReading, raiseStanding } from "@/server/ledger";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
-import { answerCsv, answerWorkbook, askPlant, forgetQuestion, keepQuestion, savedQuestions } from ".";
+import {
+  answerCsv,
+  answerWindow,
+  answerWorkbook,
+  askPlant,
+  forgetQuestion,
+  keepQuestion,
+  savedQuestions,
+  type WantedLines,
+} from ".";
 
 let plant: TestPlant;
 const ids = new Map<string, number>();
@@ -96,6 +105,21 @@ describe("a question to the plant", () => {
       [runnel.id, "RA102", 1],
       [rill.id, "4r", 1],
     ]);
+  });
+  test("comes in parts: where it holds and where it cannot be told, each from its own beginning", async () => {
+    const found = await asked(["deceleration time < 2 s"]);
+    const tags = (wanted: WantedLines) => answerWindow(found, wanted).lines.map((each) => each.tag);
+    expect(tags({})).toEqual(["GL-01", "KL-03", "BP-04", "KL-09"]);
+    expect(tags({ count: 1 })).toEqual(["GL-01", "BP-04"]);
+    expect(tags({ holds: "yes", from: 1, count: 5 })).toEqual(["KL-03"]);
+    expect(tags({ holds: "unknown", from: 1, count: 5 })).toEqual(["KL-09"]);
+    expect(tags({ holds: "unknown", from: 2, count: 5 })).toEqual([]);
+    // What is not in it is counted all the same.
+    expect(answerWindow(found, { holds: "yes", from: 9 })).toMatchObject({ asked: 4, yes: 2, unknown: 2 });
+    const positions = Array.from({ length: 600 }, (_, n) => ({ tag: `P${n}`, title: "", text: "" }));
+    const changes = [{ ...found.changes[0]!, at: 600, positions }];
+    const [some] = answerWindow({ ...found, changes }, {}).changes;
+    expect([some!.at, some!.positions.length]).toEqual([600, 500]);
   });
   test("another plant's positions are not asked, and a condition that cannot be read says why", async () => {
     expect(await asked(["age > 1"], "newest", 2)).toMatchObject({ asked: 0, lines: [] });

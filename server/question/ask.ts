@@ -48,6 +48,8 @@ export interface Changeable {
   family: string;
   code: string;
   name: string;
+  /** At how many positions; some of them. */
+  at: number;
   positions: Array<{ tag: string; title: string; text: string }>;
 }
 
@@ -208,8 +210,10 @@ function changesOf(
         family: definition.title,
         code: parameter.code,
         name: parameter.name,
+        at: 0,
         positions: [],
       };
+      known.at += 1;
       known.positions.push({ tag, title, text: cells[i]! });
       found.set(key, known);
     }

@@ -8,5 +8,6 @@ export {
   type QuestionAnswer,
   type QuestionLine,
 } from "./ask";
+export { answerWindow, type WantedLines } from "./window";
 export { answerCsv, answerWorkbook } from "./file";
 export { forgetQuestion, keepQuestion, savedQuestions, type SavedQuestion } from "./saved";

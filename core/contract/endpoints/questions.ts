@@ -12,7 +12,13 @@ export const askPlant = endpoint({
   does: "Every position of the plant where all conditions hold, and every one where that cannot be told; over the standing records, or the newest.",
   right: "see",
   params: object({ plant: name }),
-  query: object(question),
+  /** Lines of both parts, or of one; 200 of each when nothing is said. The file has all of them. */
+  query: object({
+    ...question,
+    holds: optional(oneOf(["yes", "unknown"])),
+    from: optional(whole({ min: 0, max: 10_000_000 })),
+    count: optional(whole({ min: 1, max: 1000 })),
+  }),
   answer: object({
     subjects: list(text()),
     asked: whole(),
@@ -36,6 +42,8 @@ export const askPlant = endpoint({
         family: text(),
         code: text(),
         name: text(),
+        /** At how many positions; as many of them as are changed in one go. */
+        at: whole(),
         positions: list(object({ tag: text(), title: text(), text: text() })),
       }),
     ),

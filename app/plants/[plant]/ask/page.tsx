@@ -1,6 +1,6 @@
 import { page } from "@/app/_lib/page";
 import { AskPlant } from "@/features/ask/ask-plant";
-import { askPlant, codesIn, conditionsIn, savedQuestions } from "@/server/question";
+import { answerWindow, askPlant, codesIn, conditionsIn, savedQuestions } from "@/server/question";
 
 const { Page, generateMetadata } = page("see", {
   title: "Ask the plant",
@@ -17,7 +17,7 @@ const { Page, generateMetadata } = page("see", {
         conditions={conditions}
         of={of}
         codes={[...codes]}
-        answer={answered?.ok ? answered.value : undefined}
+        answer={answered?.ok ? answerWindow(answered.value, {}) : undefined}
         trouble={answered && !answered.ok ? answered.trouble : undefined}
         saved={saved}
       />

@@ -1,7 +1,12 @@
 import { serve } from "@/app/_lib/serve";
 import { questions } from "@/core/contract";
-import { askPlant, conditionsIn } from "@/server/question";
+import { good } from "@/core/drive";
+import { answerWindow, askPlant, conditionsIn } from "@/server/question";
 
-export const GET = serve(questions.askPlant, async ({ app, plant, query: { ask, of = "standing" } }) =>
-  askPlant(app, plant.id, conditionsIn(ask), of),
+export const GET = serve(
+  questions.askPlant,
+  async ({ app, plant, query: { ask, of = "standing", ...wanted } }) => {
+    const answered = await askPlant(app, plant.id, conditionsIn(ask), of);
+    return answered.ok ? good(answerWindow(answered.value, wanted)) : answered;
+  },
 );
