@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { DRIVE_EVENT_WORDS, drives, type DriveEventKind, type FileView } from "@/core/contract";
-import { MOVES, WHEREABOUTS_WORDS, type Move, type Whereabouts } from "@/core/plant";
+import { WHEREABOUTS_WORDS, type Whereabouts } from "@/core/plant";
 import { positionPath } from "@/core/plant/position-path";
 import { Files } from "@/features/files/files";
 import { Offered } from "@/features/house/rights";
@@ -11,10 +11,9 @@ import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { Field } from "@/ui/field";
 import { Link } from "@/ui/link";
-import { Select } from "@/ui/select";
 import { moment } from "@/ui/when";
+import { MoveForm, NoteForm } from "./drive-forms";
 
 export interface KnownDrive {
   definition: string;
@@ -48,19 +47,6 @@ interface Props {
 const WHERE_WORDS = {
   ...WHEREABOUTS_WORDS,
   removed: "taken out; nobody has said yet whether it is a spare or scrap",
-};
-const MOVE_WORDS: Record<Move, string> = {
-  store: "in store, a spare",
-  removed: "taken out, not decided yet",
-  lent: "lent for a while, to come back",
-  scrapped: "scrapped",
-};
-const NOTES = ["failed", "exchanged", "tested", "note"] as const;
-const NOTE_ASKS: Record<(typeof NOTES)[number], string> = {
-  failed: "How it failed, at what, and what was seen",
-  exchanged: "Which part, for which, and by whom",
-  tested: "What was tested, how, by whom, and the verdict",
-  note: "The note",
 };
 
 /** The life of one drive, by its serial number: where it is, what happened to it, what it could replace. */
@@ -209,86 +195,5 @@ export function DriveLife({ drive, life, files, couldReplace, prepared }: Props)
         />
       </Dialog>
     </div>
-  );
-}
-
-function NoteForm({ onSend }: { onSend: (kind: (typeof NOTES)[number], text: string) => void }) {
-  const [kind, setKind] = useState<(typeof NOTES)[number]>("failed");
-  const [text, setText] = useState("");
-  return (
-    <form
-      className="space-y-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSend(kind, text);
-      }}
-    >
-      <Select label="What" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>
-        {NOTES.map((each) => (
-          <option key={each} value={each}>
-            {DRIVE_EVENT_WORDS[each]}
-          </option>
-        ))}
-      </Select>
-      <Field
-        label={NOTE_ASKS[kind]}
-        value={text}
-        required
-        minLength={3}
-        maxLength={500}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <Button type="submit" rank="primary">
-        Write it down
-      </Button>
-    </form>
-  );
-}
-
-function MoveForm({
-  tag,
-  onSend,
-}: {
-  tag: string | undefined;
-  onSend: (body: { to: Move; place: string; why: string }) => void;
-}) {
-  const [where, setWhere] = useState<Move>("store");
-  const [place, setPlace] = useState("");
-  const [why, setWhy] = useState("");
-  return (
-    <form
-      className="space-y-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSend({ to: where, place, why });
-      }}
-    >
-      {tag && <p>It leaves {tag}: that position counts as without a drive then.</p>}
-      <Select label="It is" value={where} onChange={(event) => setWhere(event.target.value as typeof where)}>
-        {MOVES.map((each) => (
-          <option key={each} value={each}>
-            {MOVE_WORDS[each]}
-          </option>
-        ))}
-      </Select>
-      <Field
-        label={where === "lent" ? "Who has it, and where" : "Where it lies"}
-        required={where === "lent"}
-        value={place}
-        maxLength={120}
-        onChange={(event) => setPlace(event.target.value)}
-      />
-      <Field
-        label={where === "lent" ? "What for, and until when" : "Verdict, and why"}
-        value={why}
-        required
-        minLength={3}
-        maxLength={500}
-        onChange={(event) => setWhy(event.target.value)}
-      />
-      <Button type="submit" rank="primary">
-        Write it down
-      </Button>
-    </form>
   );
 }

@@ -11,16 +11,16 @@ import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
 import { useLive } from "@/features/live/store";
 import { BeforeWork } from "@/features/positions/before-work";
-import { RehearseButton } from "@/features/rehearsal/rehearse-button";
-import { RehearsedList, type RehearsedView } from "@/features/rehearsal/rehearsed-list";
+import type { RehearsedView } from "@/features/rehearsal/rehearsed-list";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
-import { moment } from "@/ui/when";
 import { OnWorkbench, type BenchCard } from "./on-workbench";
 import { OnlyPowerPart, type ControlPart } from "./only-power-part";
 import { Prepared, type PreparedView } from "./prepared";
+import { RunsWith, type RunsWithView } from "./runs-with";
+import { WhichRecord, type RecordChoice } from "./which-record";
 
 interface Props {
   tag: string;
@@ -50,18 +50,11 @@ interface Props {
   /** Spares that are prepared for it already, or for a twin that is set alike. */
   prepared: PreparedView[];
   /** Drives that run together with this one, as somebody has said. */
-  runsWith: { said: Array<{ tag: string; words: string }>; tags: string[] };
+  runsWith: RunsWithView;
   /** Where its control part can be told from its power part. */
   control: ControlPart | undefined;
   open: { id: number; byName: string } | undefined;
-  records: Array<{
-    number: number;
-    takenAt: number;
-    byName: string;
-    ratingName: string;
-    serial: string;
-    partial: boolean;
-  }>;
+  records: RecordChoice[];
 }
 
 /** The first two steps of a restore: which record, onto which drive. Nothing is written here. */
@@ -100,7 +93,6 @@ export function ChooseRestore({
   const [spare, setSpare] = useState(spareAsked);
   const [picked, setPicked] = useState<string>();
   const drive = views.find((each) => each.id === picked) ?? here;
-  const record = records.find((each) => each.number === number);
   const { askFirst, question } = useAskFirst();
   const begin = async (connectionId: string): Promise<void> => {
     setBusy(true);
@@ -144,26 +136,7 @@ export function ChooseRestore({
         </p>
       )}
       <BeforeWork words={beforeWork} keepers={keepers} />
-      {runsWith.said.length > 0 && (
-        <div className="mb-3">
-          <Notice kind="caution" title="It runs together with others">
-            {runsWith.said.map((each) => (
-              <p key={each.tag}>
-                {each.tag !== tag && <span className="font-mono">{each.tag}: </span>}
-                {each.words}
-              </p>
-            ))}
-            {runsWith.tags.length > 0 && (
-              <Link
-                className="underline underline-offset-4"
-                href={to(`/batches?${new URLSearchParams({ tags: [tag, ...runsWith.tags].join() })}`)}
-              >
-                Restore {[tag, ...runsWith.tags].join(", ")} in one go, each its own standing record
-              </Link>
-            )}
-          </Notice>
-        </div>
-      )}
+      <RunsWith tag={tag} {...runsWith} />
       {open && (
         <div className="mb-4">
           <Notice kind="caution" title={`${open.byName} is restoring this position now.`}>
@@ -176,45 +149,15 @@ export function ChooseRestore({
       )}
       <div className="bg-leaf border border-hairline rounded-page">
         <Step number={1} title="Which record" state="open">
-          <select
-            value={number}
-            onChange={(event) => setNumber(Number(event.target.value))}
-            aria-label="Record"
-            className="min-h-9 rounded-page border border-hairline bg-leaf px-2 max-w-full"
-          >
-            {records.map((each) => (
-              <option key={each.number} value={each.number}>
-                Record {each.number}
-                {each.number === standing ? " (standing)" : ""} · {moment(each.takenAt)} · {each.byName}
-                {each.partial ? " · partial" : ""}
-              </option>
-            ))}
-          </select>
-          {record && record.number !== standing && (
-            <p className="mt-2 text-ochre">
-              This is not the standing record{standing ? `, which is record ${standing}` : ""}.
-            </p>
-          )}
-          {number !== undefined && (
-            <>
-              <div className="mt-3 flex flex-wrap gap-x-5 gap-y-2 items-center text-[15px]">
-                <RehearseButton tag={tag} what={{ record: number }}>
-                  Rehearse record {number} onto a new one
-                </RehearseButton>
-                <Link
-                  className="underline underline-offset-4"
-                  href={to(
-                    `/batches?${new URLSearchParams({ from: tag, record: String(number), tags: (twins.length > 0 ? twins : [tag]).join() })}`,
-                  )}
-                >
-                  {twins.length > 1
-                    ? `Set all ${twins.length} twins alike in one go`
-                    : "Several drives in one go"}
-                </Link>
-              </div>
-              <RehearsedList rehearsals={rehearsed} />
-            </>
-          )}
+          <WhichRecord
+            tag={tag}
+            records={records}
+            standing={standing}
+            number={number}
+            twins={twins}
+            rehearsed={rehearsed}
+            onChoose={setNumber}
+          />
         </Step>
         <Step number={2} title="Onto which drive" state="open">
           {views.length === 0 && (
