@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import Joi from "joi";
-import { ACTS, type CabinetAct, type StandInPlant } from "./plant";
+import { ACTS, type CabinetAct } from "./acts";
+import type { StandInPlant } from "./plant";
 import { DISTURBANCES } from "./spoken-line";
 
 const actSchema = Joi.object<CabinetAct>({

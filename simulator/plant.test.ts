@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { definitions, hollin, plover, rill } from "@/families/testing";
-import { ACTS, StandInPlant, type CabinetAct } from "./plant";
+import { ACTS, type CabinetAct } from "./acts";
+import { StandInPlant } from "./plant";
 
 let plant: StandInPlant;
 beforeEach(() => {
