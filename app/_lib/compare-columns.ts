@@ -103,7 +103,7 @@ async function findColumn(
     const connection = connectionIn(app, plantId, which);
     if (!connection?.definition || connection.values.size === 0) return undefined;
     // Of one that was lost, or was written to since, these are values of then.
-    const now = connection.phase === "connected" && connection.changedSince === undefined;
+    const now = connection.phase === "connected" && connection.outdated === undefined;
     return {
       definition: connection.definition,
       rating: connection.identity?.rating,

@@ -33,8 +33,8 @@ export function driftWords(drift: DriftView): string {
 }
 
 /** Whether what was read of it is how it stands: not once it was lost, nor after something was sent to it. */
-export const holds = ({ phase, changedSince }: ConnectionView): boolean =>
-  phase === "connected" && changedSince === undefined;
+export const holds = ({ phase, outdated }: ConnectionView): boolean =>
+  phase === "connected" && outdated === undefined;
 
 /** What was read before it was lost says nothing of who answers now. */
 function readLast(drift: DriftView): string {

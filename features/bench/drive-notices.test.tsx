@@ -42,7 +42,7 @@ test("as recorded is said of a drive that is connected; of one that is lost only
   expect(text()).toContain("When it was read last, 2 of 175 settings were not as in the standing record 7.");
   // A restore has written to it since, and has halted.
   for (const view of [{ swappedFor }, {}]) {
-    show({ drift: { ...SAME, backToDefault: 30 }, changedSince: 1, ...view });
+    show({ drift: { ...SAME, backToDefault: 30 }, outdated: { since: 1, by: "sent" }, ...view });
     expect(text()).toContain("When it was read last, 30 of 175 settings were not as in the standing record");
     expect(text()).not.toMatch(/Restore the standing record onto it|back to default/);
   }

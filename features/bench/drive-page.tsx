@@ -52,11 +52,16 @@ interface Props {
   sets: SetsFacts | undefined;
 }
 
+const OUTDATED_WORDS = {
+  sent: ", before something was sent to it",
+  away: ", before it was away; not all of it was known to be permanent, and it came back",
+};
+
 /** What the next reading of it is. */
-function readWords({ reading, changedSince }: ConnectionView): string {
+function readWords({ reading, outdated }: ConnectionView): string {
   if (!reading) return "Read it";
   // What was read before something was sent to it does not count any more: it is read anew.
-  return reading.phase === "stopped" && changedSince === undefined ? "Go on reading" : "Read again";
+  return reading.phase === "stopped" && outdated?.by !== "sent" ? "Go on reading" : "Read again";
 }
 
 /** The drive in hand: who it is, where it stands, what was read, and how that differs from the standing record. */
@@ -152,7 +157,7 @@ export function DrivePage({
       <div className="px-5 pt-3 space-y-2 bg-leaf">
         <Touchable right="connect">
           <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
-          {sets && !reading && view.changedSince === undefined && <SetsInUse sets={sets} />}
+          {sets && !reading && view.outdated === undefined && <SetsInUse sets={sets} />}
           {!reading && !job && <BeforeItRuns view={view} />}
           {program && !job && !reading && <Program view={view} program={program} />}
           {!job && !reading && <MemoryCard view={view} readable={cardReadable} />}
@@ -165,9 +170,9 @@ export function DrivePage({
           {readAt && (
             <p className="px-5 text-[13px] text-soft">
               Read {moment(readAt)}
-              {view.changedSince === undefined
+              {view.outdated === undefined
                 ? "."
-                : `, before something was sent to it at ${moment(view.changedSince)}: how it stands now is not told until it is read again.`}
+                : `${OUTDATED_WORDS[view.outdated.by]} at ${moment(view.outdated.since)}. How it stands now is not told until it is read again.`}
               {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}{" "}
               <Offered right="connect">
                 {view.phase === "connected" &&

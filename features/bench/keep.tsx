@@ -19,7 +19,7 @@ export function Keep({ view, parts }: { view: ConnectionView; parts: Parts | und
   const [choosing, setChoosing] = useState(false);
   const phase = view.reading?.phase;
   const reading = phase === "reading" || phase === "waiting";
-  const read = (phase === "done" || phase === "stopped") && view.changedSince === undefined;
+  const read = (phase === "done" || phase === "stopped") && view.outdated === undefined;
   const may = !busy && view.position && read && view.fit !== "nearest";
   const readPart = async (scope: Scope): Promise<void> => {
     setChoosing(false);

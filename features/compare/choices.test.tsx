@@ -72,7 +72,7 @@ test("drives stand beside as connected while they are, each told from the others
     <ConnectedChoice connections={connections} onChoose={(token) => chosen.push(token)} />
   );
   const lost = drive("d", "KL-03", { phase: "lost" });
-  const writtenTo = drive("e", "KL-04", { changedSince: 1 });
+  const writtenTo = drive("e", "KL-04", { outdated: { since: 1, by: "sent" } });
   const { rerender } = render(offer(drive("a", "KL-01"), drive("b", undefined), lost, writtenTo));
   const buttons = screen.getAllByRole("button").map((each) => each.textContent);
   expect(buttons).toEqual(["Add KL-01 as connected", "Add S-b as connected"]);

@@ -13,8 +13,8 @@ interface Props {
 /** Drives that are connected and were read, to stand beside the others as they are. */
 export function ConnectedChoice({ connections, onChoose }: Props) {
   const offered = [...connections].filter(
-    ({ phase, reading, changedSince }) =>
-      phase === "connected" && reading?.phase === "done" && changedSince === undefined,
+    ({ phase, reading, outdated }) =>
+      phase === "connected" && reading?.phase === "done" && outdated === undefined,
   );
   const named = offered.map((each) => ({ token: `live:${each.id}`, name: nameOf(each, offered) }));
   if (named.length <= FEW)

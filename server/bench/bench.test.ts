@@ -287,6 +287,31 @@ test("another drive at the same address is not taken for the one that was lost",
   });
 });
 
+test("a drive that was away with something volatile in it: what was read before counts no more until it is read again", async () => {
+  const id = await connectAndRead(plant);
+  const connection = plant.app.bench.find(id)!;
+  const away = async () => {
+    plant.line.pull();
+    await until(plant, () => connection.phase === "lost");
+    plant.line.plug();
+    await until(plant, () => connection.phase === "connected");
+  };
+  await away();
+  expect(connection.view().outdated).toBeUndefined();
+  plant.drive.givePermission();
+  expect(plant.drive.write(rill.byCode.get("1r")!.address as number, 0, 777)).toBeUndefined();
+  await until(plant, () => connection.state?.volatile === true);
+  await away();
+  expect(connection.view().outdated).toMatchObject({ by: "away" });
+  expect(await plant.app.bench.record(plant.person, connection, plant.positionId)).toMatchObject({
+    trouble: { kind: "not-now", text: expect.stringContaining("was away after it was read") as unknown },
+  });
+  plant.app.bench.startReading(plant.person, connection);
+  expect(await plant.app.bench.readingEnded(connection)).toBe(true);
+  expect(connection.view().outdated).toBeUndefined();
+  expect(connection.values.get("1r")).toBe(777);
+});
+
 test("the drive's address is remembered at its position", async () => {
   const id = await connectAndRead(plant);
   await plant.app.bench.record(plant.person, plant.app.bench.find(id)!, plant.positionId);

@@ -55,7 +55,9 @@ export class Connection {
     values: new Map(),
     at: undefined,
   };
-  private sentAt: Date | undefined;
+  private old: ConnectionView["outdated"];
+  /** Whether all its values were permanent when it was heard last before it was lost. */
+  private permanentThen = false;
 
   constructor(
     readonly address: ConnectionAddress,
@@ -122,9 +124,9 @@ export class Connection {
     return this.held.values;
   }
 
-  /** Since when something that changes it was sent to it that no reading has seen: what is held is how it was before. */
-  get changedSince(): Date | undefined {
-    return this.sentAt;
+  /** Why what is held is how it was before; nothing while it is as it was read, as far as is known. */
+  get outdated(): ConnectionView["outdated"] {
+    return this.old;
   }
 
   /** When the last reading ended. */
@@ -134,13 +136,18 @@ export class Connection {
 
   /** Takes in what the links' thread tells. */
   takeLive(live: LiveView): void {
-    const before = this.live.definitionId;
+    const before = this.live;
     this.live = live;
-    if (live.definitionId !== before) {
+    if (before.phase === "connected" && live.phase === "lost")
+      this.permanentThen = before.state?.volatile === false;
+    // It may have been without power: what was not permanent is gone then.
+    if (before.phase === "lost" && live.phase === "connected" && !this.permanentThen)
+      this.old ??= { since: live.since, by: "away" };
+    if (live.definitionId !== before.definitionId) {
       // It was switched over: what was read of it was read with a list that holds no more.
       this.laidOut = this.layOut();
       this.held = { values: new Map(), at: undefined };
-      this.sentAt = undefined;
+      this.old = undefined;
       this.shown = undefined;
       this.comparison = {};
     }
@@ -172,14 +179,14 @@ export class Connection {
 
   /** Something that changes it goes out to it: what was read of it does not count any more. */
   sending(at: Date): void {
-    if (this.sentAt) return;
-    this.sentAt = at;
+    if (this.old?.by === "sent") return;
+    this.old = { since: at.getTime(), by: "sent" };
     this.changed(this);
   }
 
   /** A reading is through, or was broken off with a trouble; what it gave is held from now on. */
   endReading(values: ReadonlyMap<string, RawValue>, at: Date, trouble?: Trouble): void {
-    if (values !== this.held.values) this.sentAt = undefined;
+    if (values !== this.held.values) this.old = undefined;
     this.held = { values, at };
     if (this.shown)
       this.shown = trouble
@@ -224,7 +231,7 @@ export class Connection {
       suggested: position ? undefined : this.suggested,
       byName: this.address.by.name,
       reading: this.shown,
-      changedSince: this.sentAt?.getTime(),
+      outdated: this.held.at && this.old,
       ...this.comparison,
       position: position && { tag: position.tag, title: position.title },
     };

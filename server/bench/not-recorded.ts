@@ -9,7 +9,7 @@ export function whyNotRecorded({
   definition,
   values,
   state,
-  changedSince,
+  outdated,
 }: Connection): Trouble | undefined {
   if (!state)
     return {
@@ -32,10 +32,13 @@ export function whyNotRecorded({
     };
   if (values.size === 0)
     return { kind: "not-now", text: "Nothing has been read yet.", remedy: "Read the drive first." };
-  if (changedSince)
+  if (outdated)
     return {
       kind: "not-now",
-      text: "Something was sent to this drive after it was read: it is not as it was read any more.",
+      text:
+        outdated.by === "sent"
+          ? "Something was sent to this drive after it was read: it is not as it was read any more."
+          : "This drive was away after it was read: what was not permanent may be gone.",
       remedy: "Read it again, then record it.",
     };
   return undefined;

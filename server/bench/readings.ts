@@ -33,11 +33,11 @@ export class Readings {
 
   /** Begins to read a drive, all of it anew or where a stopped reading ended, or a part of it. `anew`: nothing of a stopped reading counts any more. False when it is being read already. */
   start(person: Person, connection: Connection, scope: Scope, anew: boolean): boolean {
-    const { reading, id, changedSince } = connection;
+    const { reading, id, outdated } = connection;
     if (this.under.has(id)) return false;
     const stop = new AbortController();
-    // Groups from before it was changed and from after are no reading of one drive.
-    const holds = !anew && changedSince === undefined && isEverything(scope);
+    // Groups from before it was written to and from after are no reading of one drive.
+    const holds = !anew && outdated?.by !== "sent" && isEverything(scope);
     const goOn = holds && reading?.phase === "stopped" ? reading.id : undefined;
     const ended = inBackground(
       `reading ${connection.driveKey}`,

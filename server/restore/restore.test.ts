@@ -180,7 +180,7 @@ describe("a restore onto a replacement", () => {
     expect(halted.permanent).toBe("no");
     // What was read of it before the first of them does not count any more.
     const connection = plant.app.bench.find(halted.connectionId!)!;
-    expect(connection.view().changedSince).toBeGreaterThan(0);
+    expect(connection.view().outdated).toMatchObject({ by: "sent" });
     expect(await plant.app.bench.record(plant.person, connection, plant.positionId)).toMatchObject({
       trouble: { kind: "not-now", remedy: "Read it again, then record it." },
     });
@@ -198,7 +198,7 @@ describe("a restore onto a replacement", () => {
     expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, recordNumber: 2 });
     expect(plant.drive.valueOf("1r")).toBe(777);
     expect(plant.drive.volatile).toBe(false);
-    expect(connection.view().changedSince).toBeUndefined();
+    expect(connection.view().outdated).toBeUndefined();
     expect((await plant.app.restores.detail(id))!.place.over).toBe("ended");
   });
 

@@ -63,8 +63,11 @@ export const connectionView = object({
   /** Modules of a rack that are others than were read last at the position, in words; the axis where one drives one. */
   modulesChanged: optional(list(object({ words: text(), axis: optional(whole()) }))),
   reading: optional(readingView),
-  /** Since when something that changes it was sent to it that no reading has seen: what was read is how it was before. */
-  changedSince: optional(moment),
+  /**
+   * What was read is how it was before this moment: something that changes it was sent to it then, or it came back from being away while not all of its values were
+   * known to be permanent. Absent once it was read again.
+   */
+  outdated: optional(object({ since: moment, by: oneOf(["sent", "away"]) })),
   /** What the definition says is possible without mains, and of running on a reduced supply. */
   withoutMains: optional(text()),
   /** What reading does to it: it is not read before a person has agreed to that. */
