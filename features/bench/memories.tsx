@@ -61,12 +61,12 @@ export function Memories({ view, facts }: { view: ConnectionView; facts: MemoryF
   );
 }
 
-function volatileWords({ state }: ConnectionView, { atOnce, volatile }: MemoryFacts): string {
+function volatileWords({ state, outdated }: ConnectionView, { atOnce, volatile }: MemoryFacts): string {
   if (atOnce) return "In this family every write is permanent at once.";
   if (state?.volatile === undefined)
     return "Whether something is volatile is not told: its definition does not say how it tells.";
   if (!state.volatile) return "Nothing is volatile: what it holds is in its permanent memory.";
-  if (volatile === undefined)
+  if (volatile === undefined || outdated)
     return "Something is volatile and would be gone after a power-off; which values is not told.";
   return `${counted(volatile, "value")} would be gone after a power-off, by the last record in which nothing was volatile.`;
 }

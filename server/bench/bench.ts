@@ -216,6 +216,11 @@ export class Bench {
     return this.find(connection.id) === connection && connection.reading?.phase === "done";
   }
 
+  /** A restore onto a drive was ended without reading it: how it stands at its position is looked at anew. */
+  async restoreEnded(connection: Connection): Promise<void> {
+    await this.places.standAgain(connection);
+  }
+
   /** Takes in what a restore has read from a drive. */
   async takeValues(connection: Connection, values: ReadonlyMap<string, number | string>): Promise<void> {
     connection.endReading(values, this.now());

@@ -187,6 +187,10 @@ describe("a restore onto a replacement", () => {
     const back = await plant.app.restores.putBack(id, plant.person);
     if (!back.ok) throw new Error(back.trouble.text);
     await plant.app.restores.settled(back.value.id);
+    // Until then the drive's page names how the first one ended.
+    const { receiptId } = (await plant.app.restores.detail(id))!;
+    expect(receiptId).toBeGreaterThan(0);
+    expect(connection.view().unfinished).toBe(receiptId);
     // Its plan is looked through like any other.
     expect(await plant.app.restores.detail(back.value.id)).toMatchObject({
       place: { stage: "review" },
@@ -198,7 +202,7 @@ describe("a restore onto a replacement", () => {
     expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, recordNumber: 2 });
     expect(plant.drive.valueOf("1r")).toBe(777);
     expect(plant.drive.volatile).toBe(false);
-    expect(connection.view().outdated).toBeUndefined();
+    expect(connection.view()).toMatchObject({ outdated: undefined, unfinished: undefined });
     expect((await plant.app.restores.detail(id))!.place.over).toBe("ended");
   });
 

@@ -224,6 +224,8 @@ export class Restores {
     }
     this.parts.events.publish(job.plantId, { type: "job", view: jobView(job) });
     this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
+    const connection = this.bench.findDrive(memory.identity);
+    if (connection) await this.bench.restoreEnded(connection);
     return good(jobView(job));
   }
 
