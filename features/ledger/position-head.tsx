@@ -49,10 +49,10 @@ export function PositionHead({
       )}
       {verdict && (
         <details className="mt-1.5 text-[14px]" open={verdict === "no"}>
-          <summary className="cursor-pointer min-h-7 flex items-center gap-2">
+          <summary className="cursor-pointer min-h-7 flex flex-wrap items-center gap-x-2">
             <VerdictMark verdict={verdict} /> Tonight: {VERDICT_WORDS[verdict]}
             {reasons.length > 0 && (
-              <span className="text-soft text-[13px] underline underline-offset-4 decoration-hairline">
+              <span className="text-soft text-[13px] whitespace-nowrap underline underline-offset-4 decoration-hairline">
                 {counted(reasons.length, "reason")}
               </span>
             )}

@@ -107,7 +107,7 @@ export function TimeLine({
                 <span className="block text-soft">
                   Receipt {entry.receipt.id}:{" "}
                   {entry.receipt.kind === "restore"
-                    ? `record ${entry.receipt.record} restored`
+                    ? `restore of record ${entry.receipt.record}`
                     : OPERATION_WORDS[entry.receipt.kind].did.toLowerCase()}
                   , {entry.receipt.ended}
                 </span>

@@ -234,3 +234,13 @@ function stepOf(row: typeof jobStep.$inferSelect): WriteStep {
     readBack: row.readBack ?? undefined,
   };
 }
+
+/** Ids of what is open, in one plant or in all. */
+export async function openJobIds(db: Database, plantId?: number): Promise<number[]> {
+  const { job } = tables;
+  const rows = await db
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.open, true), plantId === undefined ? undefined : eq(job.plantId, plantId)));
+  return rows.map((each) => each.id);
+}

@@ -4,7 +4,7 @@ import type { JobView, RestoreDetail } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { ACTS_AT, move, type Operation, type PlanChoices, type WriteStep } from "@/core/restore";
 import { ageMs } from "@/server/age";
-import { fittedWhere, misplaced, retiredThere, type Bench } from "@/server/bench";
+import { retiredThere, type Bench } from "@/server/bench";
 import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
@@ -16,6 +16,7 @@ import type { RunnerParts } from "./course";
 import {
   dropLease,
   loadJob,
+  openJobIds,
   operationOf,
   replaceSteps,
   saveJob,
@@ -23,6 +24,7 @@ import {
   type RestoreJob,
 } from "./job-state";
 import { haltLeft, hasOwner } from "./left";
+import { connectedIn, whyNotBegun } from "./may-begin";
 import { RestoreRunner } from "./runner";
 import { Running } from "./running";
 import { ENDED_ALREADY, NO_SUCH, STANDS_OTHERWISE, trouble, UNDER_WAY } from "./troubles";
@@ -44,7 +46,7 @@ export class Restores {
 
   /** After a start of the program: restores that were under way in a process that is gone are halted and say so. Those of one that lives are left to it. */
   async recover(): Promise<void> {
-    for (const id of await this.openIds()) {
+    for (const id of await openJobIds(this.parts.db)) {
       try {
         if (await hasOwner(this.parts.db, this.parts.owner, id)) continue;
         await haltLeft(
@@ -61,24 +63,11 @@ export class Restores {
 
   /** Begins: reads the drive, keeps it as the record of before, and works out checks and plan. Refused when somebody else is at it. */
   async start(person: Person, plantId: number, request: StartRequest): Promise<Result<JobView>> {
-    const connection = this.bench.find(request.connectionId);
-    if (connection?.phase !== "connected" || connection.address.plantId !== plantId)
-      return trouble("not-connected", "The drive is not connected.", "Connect it on the bench first.");
-    const { positionId, although, puttingBack, spare } = request;
-    const retired = puttingBack ? undefined : await retiredThere(this.parts.db, positionId);
-    if (retired) return bad(retired);
-    const fitted = spare ? await fittedWhere(this.parts.db, connection.identity) : undefined;
-    if (fitted)
-      return trouble(
-        "not-now",
-        `The ledger has this drive fitted at ${fitted.plantId === plantId ? fitted.tag : "a position of another plant"}: it is no spare.`,
-        "Say on its page first that it was taken out; or restore it where it stands.",
-      );
-    const agreed =
-      spare || although || puttingBack || (connection.placeAgreed && connection.position?.id === positionId);
-    // Its record of before is kept at this position: the ledger would follow without anybody having said so.
-    const ask = agreed ? undefined : await misplaced(this.parts.db, this.parts.shelf, connection, positionId);
-    if (ask) return bad(ask);
+    const found = connectedIn(this.bench.find(request.connectionId), plantId);
+    if (!found.ok) return found;
+    const connection = found.value;
+    const why = await whyNotBegun(this.parts, plantId, request, connection);
+    if (why) return bad(why);
     const begun = await beginJob(this.parts.db, person, plantId, request, connection, this.now());
     if (!begun.ok) return begun;
     const job = begun.value;
@@ -106,9 +95,9 @@ export class Restores {
       ofProgram?: { attachment?: number; reason?: string };
     },
   ): Promise<Result<JobView>> {
-    const connection = this.bench.find(connectionId);
-    if (connection?.phase !== "connected" || connection.address.plantId !== plantId)
-      return trouble("not-connected", "The drive is not connected.", "Connect it on the bench first.");
+    const found = connectedIn(this.bench.find(connectionId), plantId);
+    if (!found.ok) return found;
+    const connection = found.value;
     const positionId = connection.position?.id;
     if (positionId === undefined)
       return trouble(
@@ -286,7 +275,7 @@ export class Restores {
   /** Open restores of a plant, for a page that has just been opened. */
   async openViews(plantId: number): Promise<JobView[]> {
     const views: JobView[] = [];
-    for (const id of await this.openIds(plantId)) {
+    for (const id of await openJobIds(this.parts.db, plantId)) {
       const detail = await this.detail(id);
       if (!detail) continue;
       const { checks: _checks, plan: _plan, seal: _seal, choices: _choices, steps: _steps, ...view } = detail;
@@ -319,15 +308,6 @@ export class Restores {
         "Connect it on the bench, then go on.",
       );
     return good(new RestoreRunner(this.parts, this.bench, job, connection, person));
-  }
-
-  private async openIds(plantId?: number): Promise<number[]> {
-    const { job } = tables;
-    const rows = await this.parts.db
-      .select({ id: job.id })
-      .from(job)
-      .where(and(eq(job.open, true), plantId === undefined ? undefined : eq(job.plantId, plantId)));
-    return rows.map((each) => each.id);
   }
 
   private now(): Date {

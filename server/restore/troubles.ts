@@ -3,6 +3,11 @@ import { bad, type Result, type TroubleCode } from "@/core/drive";
 export const trouble = (kind: TroubleCode, text: string, remedy: string): Result<never> =>
   bad({ kind, text, remedy });
 
+export const NOT_CONNECTED = trouble(
+  "not-connected",
+  "The drive is not connected.",
+  "Connect it on the bench first.",
+);
 export const NO_SUCH = trouble("not-found", "There is no such restore.", "Look at the position's page.");
 export const STANDS_OTHERWISE = trouble(
   "not-now",
