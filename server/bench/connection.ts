@@ -138,11 +138,11 @@ export class Connection {
   takeLive(live: LiveView): void {
     const before = this.live;
     this.live = live;
-    if (before.phase === "connected" && live.phase === "lost")
-      this.permanentThen = before.state?.volatile === false;
+    if (before.phase === "connected" && live.phase !== "connected")
+      this.permanentThen = before.state?.volatile === false || this.laidOut.file.writesLand === "permanent";
     // It may have been without power: what was not permanent is gone then.
-    if (before.phase === "lost" && live.phase === "connected" && !this.permanentThen)
-      this.old ??= { since: live.since, by: "away" };
+    const back = before.phase !== "connected" && live.phase === "connected";
+    if (back && this.held.at && !this.permanentThen) this.old ??= { since: live.since, by: "away" };
     if (live.definitionId !== before.definitionId) {
       // It was switched over: what was read of it was read with a list that holds no more.
       this.laidOut = this.layOut();
@@ -231,7 +231,7 @@ export class Connection {
       suggested: position ? undefined : this.suggested,
       byName: this.address.by.name,
       reading: this.shown,
-      outdated: this.held.at && this.old,
+      outdated: this.old,
       ...this.comparison,
       position: position && { tag: position.tag, title: position.title },
     };
