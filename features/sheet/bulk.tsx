@@ -10,9 +10,6 @@ import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 import { Link } from "@/ui/link";
 
-/** At as many a change is drafted in one go. */
-const MOST = 500;
-
 /** The same change drafted at several positions: first what it would be and break at each, then a draft at each. Written to no drive. */
 export function Bulk({
   family,
@@ -33,7 +30,7 @@ export function Bulk({
 }) {
   const { plant, to } = usePlant();
   const params = { plant };
-  const positions = all.slice(0, MOST);
+  const positions = all.slice(0, drafts.DRAFTED_AT_ONCE);
   const [tags, setTags] = useState<ReadonlySet<string>>(new Set());
   const [typed, setTyped] = useState("");
   const [title, setTitle] = useState("");

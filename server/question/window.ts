@@ -1,9 +1,8 @@
+import { drafts } from "@/core/contract";
 import type { QuestionAnswer, QuestionLine } from "./ask";
 
 /** Lines of each part that come with the answer. */
 const FIRST = 200;
-/** Positions of one parameter that are told: as many as one change is drafted at. */
-export const CHANGED_AT_ONCE = 500;
 
 /** Which lines of an answer are wanted: of those where it holds or of those where it cannot be told, so many from one on. */
 export interface WantedLines {
@@ -27,7 +26,7 @@ export function answerWindow(
     lines: [...part("yes"), ...part("unknown")],
     changes: answer.changes.map(({ positions, ...each }) => ({
       ...each,
-      positions: positions.slice(0, CHANGED_AT_ONCE),
+      positions: positions.slice(0, drafts.DRAFTED_AT_ONCE),
     })),
   };
 }

@@ -4,6 +4,9 @@ import { list, object, oneOf, optional, shapeOf, text, whole, yesNo, type Of } f
 import { endpoint, name } from "../endpoint";
 import { code, draft, reason, seal, title } from "../views/draft";
 
+/** At as many positions a change is drafted in one go. */
+export const DRAFTED_AT_ONCE = 500;
+
 const codes = list(code, { min: 1, max: 5000 });
 const wish = shapeOf<SeveralWish>(
   Joi.alternatives().try(
@@ -106,7 +109,7 @@ const bulk = object({
   definition: name,
   code,
   typed: text({ max: 400 }),
-  tags: list(name, { min: 1, max: 500 }),
+  tags: list(name, { min: 1, max: DRAFTED_AT_ONCE }),
 });
 
 export const lookAtBulk = endpoint({
