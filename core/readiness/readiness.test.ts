@@ -54,6 +54,19 @@ describe("could it be replaced tonight?", () => {
       ["with-care", "open-restore"],
     ],
     [
+      "ended on the way, and not recorded since",
+      { endedHalfway: { receipt: 4, kind: "restore", byName: "Tomas", ended: true } },
+      ["with-care", "ended-halfway"],
+    ],
+    [
+      "ended on the way, and another is begun",
+      {
+        openRestore: { id: 5, kind: "restore", byName: "Tomas", begun: true },
+        endedHalfway: { receipt: 4, kind: "restore", byName: "Tomas", ended: true },
+      },
+      ["no", "open-restore"],
+    ],
+    [
       "changed since",
       {
         newest: {

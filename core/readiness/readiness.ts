@@ -114,7 +114,8 @@ function recordReasons(facts: ReadinessFacts, { oldAfterDays }: Thresholds): Rea
   return reasons;
 }
 
-function driveReasons({ standing, fitted, openRestore, unconfirmedSafety }: ReadinessFacts): Reason[] {
+function driveReasons(facts: ReadinessFacts): Reason[] {
+  const { standing, fitted, openRestore, endedHalfway, unconfirmedSafety } = facts;
   const reasons: Reason[] = [];
   if (openRestore)
     reasons.push({
@@ -122,6 +123,14 @@ function driveReasons({ standing, fitted, openRestore, unconfirmedSafety }: Read
       severity: openRestore.begun ? "missing" : "care",
       text: openWords(openRestore),
       next: { text: "Go on with it, or end it", do: "restore", restore: openRestore.id },
+    });
+  // Of one that is open now that is said already.
+  if (endedHalfway && openRestore?.begun !== true)
+    reasons.push({
+      code: "ended-halfway",
+      severity: "care",
+      text: halfwayWords(endedHalfway),
+      next: { text: "Connect, and restore it or record it", do: "connect", receipt: endedHalfway.receipt },
     });
   if (standing && !fitted)
     reasons.push({
@@ -220,6 +229,12 @@ function noSpare(spares: ReadinessFacts["spares"], { spareNeeded }: Thresholds):
       next: { text: "Look at the drives in store", do: "store" },
     },
   ];
+}
+
+function halfwayWords({ kind, ended, byName }: NonNullable<ReadinessFacts["endedHalfway"]>): string {
+  const what = kind === "restore" ? "The last restore" : `"${OPERATION_WORDS[kind].title}"`;
+  const how = ended ? `was ended by ${byName} before it was done` : "was done and not verified";
+  return `${what} ${how}, and the drive was not recorded since: what it holds is not told.`;
 }
 
 function openWords({ kind, begun, byName }: NonNullable<ReadinessFacts["openRestore"]>): string {

@@ -7,6 +7,7 @@ import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { wasNotRead } from "@/server/ledger";
 import { preparedSpares } from "@/server/spares";
+import { endedHalfway, unconfirmedReceipts } from "./last-receipts";
 import { thresholdsOf } from "./plants";
 
 const {
@@ -16,13 +17,11 @@ const {
   current,
   drive,
   job,
-  receipt,
-  safetySignOff,
   attachment,
   attachmentWithdrawn,
 } = tables;
 
-/** Every position of a plant with its readiness, area by area; in eight queries, whatever the number of positions and records. */
+/** Every position of a plant with its readiness, area by area; in nine queries, whatever the number of positions and records. */
 export async function plantLines(
   db: Database,
   shelf: DefinitionShelf,
@@ -38,6 +37,7 @@ export async function plantLines(
   const rows = await positionRows(db, plantId);
   const restores = await openRestores(db, plantId);
   const unsigned = await unconfirmedReceipts(db, plantId);
+  const halfway = await endedHalfway(db, plantId);
   const spares = new Spares(await storedDrives(db, plantId));
   const prepared = await preparedSpares(db, plantId);
   const lines = rows.map((row): PositionLine => {
@@ -51,6 +51,7 @@ export async function plantLines(
       seenAt: row.seenAt?.getTime(),
       fitted: fittedOf(row),
       openRestore: restores.get(row.id),
+      endedHalfway: halfway.get(row.id),
       unconfirmedSafety: unsigned.get(row.id),
       staleSpare: prepared.find((each) => each.positionId === row.id && each.stale),
       spares: standing ? spares.for(row.definitionId, standing.rating, row.standingFirmware!) : "none",
@@ -184,24 +185,6 @@ async function openRestores(db: Database, plantId: number) {
       { ...each, begun: phase !== "read-before" && phase !== "review" },
     ]),
   );
-}
-
-/** The last receipt of each position, where it has safe functions and nobody has confirmed them. */
-async function unconfirmedReceipts(db: Database, plantId: number): Promise<Map<number, number>> {
-  const later = alias(receipt, "later");
-  const rows = await db
-    .select({ id: receipt.id, positionId: receipt.positionId })
-    .from(receipt)
-    .where(
-      and(
-        eq(receipt.plantId, plantId),
-        sql`${receipt.content}->>'safety' = 'true'`,
-        sql`${receipt.content}->>'spare' is distinct from 'true'`,
-        sql`not exists (select 1 from ${safetySignOff} where ${safetySignOff.receiptId} = ${receipt.id})`,
-        sql`not exists (select 1 from ${receipt} as "later" where ${later.positionId} = ${receipt.positionId} and ${later.id} > ${receipt.id} and ${later.content}->>'safety' = 'true')`,
-      ),
-    );
-  return new Map(rows.map((each) => [each.positionId, each.id]));
 }
 
 function storedDrives(db: Database, plantId: number) {

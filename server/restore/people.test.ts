@@ -4,6 +4,7 @@ import { definitions, rill } from "@/families/testing";
 import { acknowledgeLiveWork, addPerson, type Person } from "@/server/people";
 import { makePlant } from "@/server/plant";
 import { findReceipt, planHash, whyNotLetGo } from "@/server/restore";
+import { openItems } from "@/server/shift";
 import { answers, lookThrough } from "@/server/testing/look-through";
 import {
   connectAndRead,
@@ -92,8 +93,11 @@ describe("who did what", () => {
     });
   });
 
-  test("ended by another person half-way: the receipt says by whom", async () => {
-    const { id } = await begun();
+  test("ended by another person half-way: the receipt says by whom, and so do the plant and the shift until the drive is recorded", async () => {
+    const { id, connectionId } = await begun();
+    const reasons = async () => (await plant.app.overviews.window(1, {}, 0, 1)).lines[0]!.reasons;
+    const open = async () =>
+      (await openItems(plant.app.db, plant.app.overviews, 1)).filter((each) => each.kind === "restore");
     const seen = await lookThrough(plant, id);
     let written = 0;
     plant.line.fault = (_, question) => {
@@ -117,6 +121,25 @@ describe("who did what", () => {
       endedBy: "Tom Reid",
       confirmedBy: "Ines Varga",
     });
+    const text =
+      "The last restore was ended by Tom Reid before it was done, and the drive was not recorded since: what it holds is not told.";
+    expect(await reasons()).toContainEqual(expect.objectContaining({ code: "ended-halfway", text }));
+    const { receiptId } = (await plant.app.restores.detail(id))!;
+    expect(await open()).toEqual([
+      expect.objectContaining({
+        text: expect.stringContaining(`KL-03 Roller drive 3: ${text}`),
+        href: `/receipts/${receiptId}`,
+      }),
+    ]);
+
+    plant.line.fault = undefined;
+    plant.line.plug();
+    await plant.app.bench.letGo(connectionId);
+    const again = await connectAndRead(plant);
+    const kept = await plant.app.bench.record(plant.person, plant.app.bench.find(again)!, plant.positionId);
+    expect(kept.ok).toBe(true);
+    expect((await reasons()).map((each) => each.code)).not.toContain("ended-halfway");
+    expect(await open()).toEqual([]);
   });
 });
 

@@ -47,11 +47,11 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
     .limit(MOST_NAMED);
   return [
     ...reasons
-      .filter(({ reason }) => reason.code === "open-restore")
-      .map(({ tag, title, reason }): OpenItem => ({
+      .filter(({ reason }) => reason.code === "open-restore" || reason.code === "ended-halfway")
+      .map(({ tag, title, reason: { text, next } }): OpenItem => ({
         kind: "restore",
-        text: `${tag} ${title}: ${reason.text}`,
-        href: `/restore/${reason.next.restore}`,
+        text: `${tag} ${title}: ${text}`,
+        href: next.restore === undefined ? `/receipts/${next.receipt}` : `/restore/${next.restore}`,
       })),
     ...(await notComparedAgain(db, plantId)).map((each): OpenItem => ({
       kind: "compare-again",
