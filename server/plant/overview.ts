@@ -10,16 +10,7 @@ import { preparedSpares } from "@/server/spares";
 import { endedHalfway, unconfirmedReceipts } from "./last-receipts";
 import { thresholdsOf } from "./plants";
 
-const {
-  area,
-  position,
-  record,
-  current,
-  drive,
-  job,
-  attachment,
-  attachmentWithdrawn,
-} = tables;
+const { area, position, record, current, drive, job, attachment, attachmentWithdrawn } = tables;
 
 /** Every position of a plant with its readiness, area by area; in nine queries, whatever the number of positions and records. */
 export async function plantLines(
