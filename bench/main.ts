@@ -9,6 +9,7 @@ import { measureFinding } from "./find";
 import { measureFormats } from "./format";
 import { measureMachine } from "./machine";
 import type { Figure } from "./measure";
+import { measureOnDisk } from "./on-disk";
 import { measurePages } from "./pages";
 import { measurePaper } from "./paper";
 import { measureRehearsing } from "./rehearse";
@@ -58,6 +59,7 @@ const figures: Figure[] = [
   ...(await measureTogether()),
   ...(await measurePages(base)),
   ...(await measurePaper()),
+  ...(await measureOnDisk(rill)),
   ...(await measureScale(base)),
   ...(await measureCrowd(base, Number(pid))),
   ...(JSON.parse(readFileSync(underLoad, "utf8")) as Figure[]),
