@@ -1,3 +1,5 @@
+import type { Clock } from "@/core/protocol/channel";
+
 /** A row that waits for its turn, and whom to tell what came of it. */
 interface Waiting<T> {
   row: T;
@@ -5,15 +7,23 @@ interface Waiting<T> {
   failed: (error: unknown) => void;
 }
 
+/** What came within such a time goes together, in ms: more than that is not lost when the program is killed. */
+const GATHER_MS = 200;
+
 /**
- * Keeps rows that come one by one from many readings with as few commits as it can: each goes at once while nothing is under way; what comes meanwhile
- * goes together with the next. `keep` writes several in one statement, so all of them or none. Where several together fail, each is tried alone, so that one reading's fault is its own.
+ * Keeps rows that come one by one from many readings with as few commits as it can: what comes shortly after one another, and while a statement is under way,
+ * goes together. `keep` writes several in one statement, so all of them or none. Where several together fail, each is tried alone, so that one reading's fault is its own.
  */
 export class GroupKeeper<T> {
   private waiting: Waiting<T>[] = [];
   private busy = false;
+  private hurried = false;
+  private gathering = new AbortController();
 
-  constructor(private readonly keep: (rows: T[]) => Promise<unknown>) {}
+  constructor(
+    private readonly keep: (rows: T[]) => Promise<unknown>,
+    private readonly clock: Clock,
+  ) {}
 
   /** Resolves when the row is kept; rejects with why it could not be. */
   add(row: T): Promise<void> {
@@ -23,9 +33,18 @@ export class GroupKeeper<T> {
     });
   }
 
+  /** Somebody waits for what came so far: no more is gathered before it goes. */
+  hurry(): void {
+    this.hurried = this.waiting.length > 0;
+    this.gathering.abort();
+  }
+
   private async work(): Promise<void> {
     this.busy = true;
     while (this.waiting.length > 0) {
+      this.gathering = new AbortController();
+      if (!this.hurried) await this.clock.sleep(GATHER_MS, this.gathering.signal);
+      this.hurried = false;
       const together = this.waiting;
       this.waiting = [];
       await this.keepAll(together);

@@ -8,7 +8,7 @@ import type { Database } from "@/server/database";
 import type { Importance } from "../queue";
 import type { LiveDrive } from "./live-drive";
 import type { WholeReading } from "./messages";
-import { keepGroup, loadReading, type Progress } from "./store";
+import { groupKeeper, loadReading, type GroupRow, type Progress } from "./store";
 
 /** Progress is told at most this often, in ms: pages draw no faster. */
 const TELL_EVERY_MS = 100;
@@ -24,8 +24,8 @@ export interface ReadParts {
 }
 
 /**
- * Reads every parameter of a drive, or of a part of it. Each group is on its way into the database as soon as it is whole, beside the reading, so that a lost link,
- * a pulled cable or a killed program costs at most one group read again: called once more with the same reading, it goes on where it was.
+ * Reads every parameter of a drive, or of a part of it. Each group is on its way into the database as soon as it is whole, beside the reading, so that a lost link
+ * or a pulled cable costs at most one group read again, a killed program what was read in the last fifth of a second besides: called once more with the same reading, it goes on where it was.
  * Waits for the same drive after a loss; ends with the trouble when another one answers or the signal is given.
  */
 export async function readWhole(
@@ -47,7 +47,12 @@ export async function readWhole(
   let inOneGo = isEverything(scope) && reading.done.size === 0;
   const startedAt = clock.now();
   const pace = new Pace(clock, reading.done.size === 0 ? 0 : count(view) / wanted.length);
+  const keeper = groupKeeper(db);
   const keeping: Array<Promise<void>> = [];
+  const allKept = async (): Promise<void> => {
+    keeper.hurry();
+    await Promise.all(keeping);
+  };
   const groups = new Map(definition.groups.map((each) => [each.id, each]));
   let toldAt = -Infinity;
   const tell = (always: boolean): void => {
@@ -73,7 +78,7 @@ export async function readWhole(
           tally(each, group.parameters, reading);
           if (each.read + each.refused < each.count) continue;
           reading.done.add(each.id);
-          const kept = keep(db, readingId, group, reading);
+          const kept = keeper.add(rowOf(readingId, group, reading));
           // A fault is thrown at the end, where it is waited for.
           kept.catch(() => undefined);
           keeping.push(kept);
@@ -86,7 +91,7 @@ export async function readWhole(
     );
     if (result.ok) break;
     if (result.trouble.kind === "stopped" || result.trouble.kind === "refused") {
-      await Promise.all(keeping);
+      await allKept();
       tell(true);
       return result;
     }
@@ -98,12 +103,12 @@ export async function readWhole(
     tell(true);
     const back = await drive.whenBack(signal);
     if (!back.ok) {
-      await Promise.all(keeping);
+      await allKept();
       return bad(back.trouble);
     }
   }
   const msAValue = inOneGo ? (clock.now() - startedAt) / wanted.length : undefined;
-  await Promise.all(keeping);
+  await allKept();
   tell(true);
   return good({ values: reading.values, refused: reading.refused, msAValue });
 }
@@ -142,11 +147,11 @@ function viewOf(id: string, groups: readonly Group[], severalAxes: boolean, read
   };
 }
 
-function keep(db: Database, readingId: string, group: Group, reading: Progress): Promise<void> {
+function rowOf(readingId: string, group: Group, reading: Progress): GroupRow {
   const refused = group.parameters
     .filter((each) => reading.refused.includes(each.code))
     .map((each) => each.code);
-  return keepGroup(db, readingId, group.id, buildPiece(group, reading.values), refused);
+  return { readingId, group: group.id, content: buildPiece(group, reading.values), refused };
 }
 
 function tally(group: ReadingView["groups"][number], parameters: Parameter[], reading: Progress): void {

@@ -1,7 +1,7 @@
 import { and, eq, sql } from "drizzle-orm";
+import { systemClock } from "@/core/protocol/system-clock";
 import type { WriteStep } from "@/core/restore";
 import type { SentCommand } from "@/core/restore/run";
-import type { Piece } from "@/core/set";
 import { encodeKey, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import { GroupKeeper } from "./group-keeper";
@@ -28,22 +28,20 @@ export async function loadReading(db: Database, reading: string): Promise<Progre
   return progress;
 }
 
-type GroupRow = typeof readingGroup.$inferInsert;
+/** One whole group of a reading. */
+export type GroupRow = typeof readingGroup.$inferInsert;
 const keepers = new WeakMap<Database, GroupKeeper<GroupRow>>();
 
-/** Keeps one whole group of a reading; those of all readings that come at once go in one statement. */
-export function keepGroup(
-  db: Database,
-  reading: string,
-  group: string,
-  content: Piece,
-  refused: string[],
-): Promise<void> {
+/** What keeps the whole groups of all readings in a database; those that come shortly after one another go in one statement. */
+export function groupKeeper(db: Database): GroupKeeper<GroupRow> {
   const keeper =
     keepers.get(db) ??
-    new GroupKeeper<GroupRow>((rows) => db.insert(readingGroup).values(rows).onConflictDoNothing());
+    new GroupKeeper<GroupRow>(
+      (rows) => db.insert(readingGroup).values(rows).onConflictDoNothing(),
+      systemClock,
+    );
   keepers.set(db, keeper);
-  return keeper.add({ readingId: reading, group, content, refused });
+  return keeper;
 }
 
 /** Writes one step of a restore down. */
