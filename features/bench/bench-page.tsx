@@ -192,7 +192,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
           ))}
           {connections.size > 0 && (
             <section className="mb-6">
-              <h2 className="text-lg font-semibold mb-2">Connected now</h2>
+              <h2 className="text-lg font-semibold mb-2">Connections</h2>
               <div className="space-y-3">
                 {[...connections.values()].map((view) => (
                   <ConnectedCard key={view.id} view={view} />

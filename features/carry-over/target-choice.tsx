@@ -35,8 +35,8 @@ export function TargetChoice({
   const choices = asked?.ok ? asked.value : undefined;
   const family = choices?.families.find((each) => each.id === plate.definition);
   const go = (next: PlateWords): void => router.push(to(carryAddress(tag, record, next)));
-  const here = [...connections.values()].flatMap(({ identity, fit, position }) =>
-    identity?.rating && fit === "fits"
+  const here = [...connections.values()].flatMap(({ identity, fit, position, phase }) =>
+    identity?.rating && fit === "fits" && phase === "connected"
       ? [
           {
             title: `${identity.serial}, ${identity.ratingName}${position ? ` at ${position.tag}` : ""}, connected`,

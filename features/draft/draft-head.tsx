@@ -4,6 +4,7 @@ import { positionPath } from "@/core/plant/position-path";
 import { PaperLinks } from "@/features/house/paper-links";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { hereAt } from "@/features/live/at-position";
 import { useLive } from "@/features/live/store";
 import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { Button } from "@/ui/button";
@@ -48,11 +49,10 @@ export function DraftHead({
   onOpen: (what: "enter" | "give-up" | "several" | "merge") => void;
 }) {
   const { plant, to } = usePlant();
-  const { connections } = useLive();
   const mayRestore = useMay("restore");
   const account = (format: "csv" | "pdf"): string =>
     addressOf(carry.carryAccountFile, { params: { plant, draft: draft.id, format } });
-  const here = [...connections.values()].find((each) => each.position?.tag === draft.tag);
+  const here = hereAt(useLive(), draft.tag);
   return (
     <div className="px-4 py-3 border-b border-hairline">
       <h1 className="text-lg font-semibold">{draft.title}</h1>

@@ -7,6 +7,7 @@ import { positionPath } from "@/core/plant/position-path";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
+import { hereAt } from "@/features/live/at-position";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
@@ -25,11 +26,10 @@ export function Enter({
 }) {
   const router = useRouter();
   const { plant, to } = usePlant();
-  const { connections } = useLive();
   const mayRestore = useMay("restore");
   const [note, setNote] = useState("");
   const [busy, setBusy] = useState(false);
-  const here = [...connections.values()].find((each) => each.position?.tag === draft.tag);
+  const here = hereAt(useLive(), draft.tag);
   const enter = async (restoring: boolean): Promise<void> => {
     setBusy(true);
     const done = await act(drafts.enterDraft, { params: { plant, draft: draft.id }, body: { note } });

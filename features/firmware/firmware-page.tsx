@@ -7,6 +7,7 @@ import type { AxisCourse } from "@/core/restore";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { connectionAt } from "@/features/live/at-position";
 import { useLive } from "@/features/live/store";
 import { Button, ButtonLink } from "@/ui/button";
 import { Link } from "@/ui/link";
@@ -48,7 +49,7 @@ export function FirmwarePage({ tag, title, name, newest, before, way, axes, carr
   const { to } = usePlant();
   const router = useRouter();
   const { connections } = useLive();
-  const here = [...connections.values()].find((each) => each.position?.tag === tag);
+  const here = connectionAt(connections, tag);
   const changed = changeOf(here, before);
   const step = (done: boolean, ready: boolean): "done" | "open" | "later" => {
     if (done) return "done";

@@ -1,8 +1,12 @@
+import type { ConnectionView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { howItStands } from "@/features/live/at-position";
+import { useLive } from "@/features/live/store";
 import { Why } from "@/features/plant/next-step";
 import { VerdictMark, VERDICT_WORDS } from "@/features/plant/verdict";
+import { classes } from "@/ui/classes";
 import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
@@ -15,12 +19,14 @@ export function PositionHead({
   record,
 }: {
   position: PositionView;
-  live: string | undefined;
+  live: ConnectionView | undefined;
   /** The record that is shown. */
   record: number | undefined;
 }) {
   const { to } = usePlant();
+  const { online } = useLive();
   const mayConnect = useMay("connect");
+  const stands = live && howItStands(live, online);
   const { tag, title, machine, family, jobNumber, twinGroup, beforeWork, notes, retired, verdict, reasons } =
     position;
   return (
@@ -109,9 +115,12 @@ export function PositionHead({
       </p>
       {notes && <p className="text-[14px] text-soft mt-1 whitespace-pre-line">{notes}</p>}
       <p className="text-[13px] mt-1">
-        {live ? (
-          <Link className="text-teal underline underline-offset-4" href={to(`/bench/${live}`)}>
-            connected now
+        {live && stands ? (
+          <Link
+            className={classes("underline underline-offset-4", stands.here ? "text-teal" : "text-ochre")}
+            href={to(`/bench/${live.id}`)}
+          >
+            {stands.words}
           </Link>
         ) : (
           position.address &&

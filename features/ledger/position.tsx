@@ -11,6 +11,7 @@ import { Offered, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
+import { connectionAt } from "@/features/live/at-position";
 import { useAsked } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
 import { PositionForm, type FamilyChoice } from "@/features/positions/position-form";
@@ -78,7 +79,7 @@ export function Position({
     { enabled: writing === "details", version: opened },
   );
   const record = records.find((each) => each.number === shown);
-  const live = [...connections.values()].find((each) => each.position?.tag === position.tag);
+  const live = connectionAt(connections, position.tag);
   const send = async (text: string): Promise<void> => {
     if (!record) return;
     const params = { plant, tag: position.tag };
@@ -121,7 +122,7 @@ export function Position({
         list={`${position.tag} ${position.title}: ${counted(records.length, "record")}`}
         left={
           <>
-            <PositionHead position={position} live={live?.id} record={record?.number} />
+            <PositionHead position={position} live={live} record={record?.number} />
             <Offered right="arrange">
               <p className="px-4 py-1.5 border-b border-hairline no-print flex flex-wrap items-center gap-x-2">
                 <Button

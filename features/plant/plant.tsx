@@ -5,6 +5,7 @@ import { ledger, type PositionWindow } from "@/core/contract";
 import { VERDICTS, type Thresholds, type Verdict } from "@/core/readiness";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { connectionAt } from "@/features/live/at-position";
 import { useSettled } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
 import { useWindows } from "@/features/live/windows";
@@ -71,9 +72,6 @@ export function Plant({ first, thresholds }: { first: PositionWindow; thresholds
   });
   const [from, until] = [lines[0] ?? 0, lines.at(-1) ?? 0];
   useEffect(() => show(from, until), [show, from, until]);
-  const connected = new Map(
-    [...connections.values()].filter((each) => each.position).map((each) => [each.position!.tag, each]),
-  );
   const total = VERDICTS.reduce((sum, each) => sum + head.counts[each], 0);
   if (total + head.retired === 0)
     return (
@@ -202,7 +200,7 @@ export function Plant({ first, thresholds }: { first: PositionWindow; thresholds
                     counts={head.areas.find((each) => each.name === item.name)!.counts}
                   />
                 ) : (
-                  <PositionRow line={line} live={line && connected.get(line.tag)} phone={phone} />
+                  <PositionRow line={line} live={line && connectionAt(connections, line.tag)} phone={phone} />
                 )}
               </div>
             );

@@ -1,6 +1,9 @@
 import type { ConnectionView, PositionLine, VerdictCounts } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
+import { howItStands } from "@/features/live/at-position";
+import { useLive } from "@/features/live/store";
+import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 import { Why } from "./next-step";
@@ -103,21 +106,23 @@ export function PositionRow({
   );
 }
 
-/** A dot for a drive that is connected now: full where everything in it is known to be permanent. */
+/** A dot for a drive that is connected now: full where everything in it is known to be permanent. Ochre where it was connected and is not there now. */
 function Connected({ view }: { view: ConnectionView }) {
+  const { online } = useLive();
+  const { here, words } = howItStands(view, online);
   return (
     <svg
       viewBox="0 0 10 10"
-      className="w-2.5 h-2.5 inline ml-1.5 text-teal"
+      className={classes("w-2.5 h-2.5 inline ml-1.5", here ? "text-teal" : "text-ochre")}
       role="img"
-      aria-label="connected"
+      aria-label={words}
     >
-      <title>connected</title>
+      <title>{words}</title>
       <circle
         cx="5"
         cy="5"
         r="3.6"
-        fill={view.fit === "fits" && view.state?.volatile === false ? "currentColor" : "none"}
+        fill={here && view.fit === "fits" && view.state?.volatile === false ? "currentColor" : "none"}
         stroke="currentColor"
         strokeWidth="1.6"
       />
