@@ -96,6 +96,20 @@ describe("a draft", () => {
     expect(draft.take("ines", redo)).toBe("none");
   });
 
+  test("a value that is back since another's change was taken back has the reason it was given for, and who gave it", () => {
+    const draft = new Draft();
+    draft.change("ines", "4r", 250, "softer stop");
+    draft.change("marta", "4r", 300, "brought up to date");
+    draft.take("marta", undo);
+    const [change] = changesOf(BASE, draft.steps);
+    expect(change).toMatchObject({ to: 250, step: { n: 1, reason: "softer stop", by: "ines" } });
+    draft.take("marta", redo);
+    expect(changesOf(BASE, draft.steps)[0]!.step).toMatchObject({ n: 2, reason: "brought up to date" });
+    draft.take("marta", undo);
+    draft.take("ines", undo);
+    expect(changesOf(BASE, draft.steps)).toEqual([]);
+  });
+
   const act = fc.record({
     by: fc.constantFrom("ines", "marta"),
     what: fc.constantFrom("change", "change", "undo", "redo"),

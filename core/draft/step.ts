@@ -43,7 +43,7 @@ export interface DraftChange {
   code: string;
   from: RawValue | undefined;
   to: RawValue | undefined;
-  /** Why, by whom, when: of the step that gave it this value first, where it was taken back and done again. */
+  /** Why, by whom, when: of the step that gave it this value first, where something was taken back since. */
   step: DraftStep;
 }
 
@@ -60,10 +60,9 @@ export function changesOf(base: Values, steps: readonly DraftStep[]): DraftChang
   });
 }
 
-/** The step that a step does again, through whatever was taken back between. */
+/** The step that gave a value first to which a step went back, through whatever was taken back and done again between. */
 function origin(steps: readonly DraftStep[], step: DraftStep): DraftStep {
   if (step.undoes === undefined) return step;
-  const undone = steps.find((each) => each.n === step.undoes);
-  const again = undone?.undoes === undefined ? undefined : steps.find((each) => each.n === undone.undoes);
-  return again ? origin(steps, again) : step;
+  const before = steps.findLast((each) => each.code === step.code && each.n < step.undoes!);
+  return before && before.after === step.after ? origin(steps, before) : step;
 }
