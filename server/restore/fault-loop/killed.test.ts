@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
-import { killAtEveryExchange, RILL } from "@/server/testing/restore-under-fault";
+import { RILL } from "@/server/testing/fault-scenarios";
+import { killAtEveryExchange } from "@/server/testing/restore-under-fault";
 
 test("a restore survives the program killed after the drive acted and before it was heard", async () => {
   expect(await killAtEveryExchange("cable-after", RILL)).toBeGreaterThan(30);

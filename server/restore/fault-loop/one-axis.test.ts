@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
-import { faultAtEveryExchange, killAtEveryExchange, ONE_AXIS } from "@/server/testing/restore-under-fault";
+import { ONE_AXIS } from "@/server/testing/fault-scenarios";
+import { faultAtEveryExchange, killAtEveryExchange } from "@/server/testing/restore-under-fault";
 
 test("one axis of two alone: the cable pulled in every phase, and the other axis stays as it was", async () => {
   expect(await faultAtEveryExchange("cable-before", ONE_AXIS)).toBeGreaterThan(5);
