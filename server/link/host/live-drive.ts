@@ -18,8 +18,8 @@ import type { Elsewhere } from "@/core/restore/run";
 import type { DriveLink } from "../drive-link";
 import { IMPORTANCE, type Importance } from "../queue";
 import type { LiveView, LookTiming } from "./messages";
+import { Presence } from "./presence";
 import { takeFor } from "./take-for";
-import { Waiting } from "./waiting";
 import { Whereabouts, type Way } from "./whereabouts";
 import { whoIsBack } from "./who-is-back";
 
@@ -45,9 +45,7 @@ export interface LiveParts {
  */
 export class LiveDrive {
   definition: Definition | undefined;
-  private view: LiveView;
-  private readonly ending = new AbortController();
-  private readonly changes = new Waiting();
+  private readonly presence: Presence;
   private readonly forgetLost: () => void;
   private wake = new AbortController();
   /** How long the last look took, waiting for its turn included. */
@@ -62,8 +60,7 @@ export class LiveDrive {
     unit: number,
     private readonly parts: LiveParts,
   ) {
-    const since = parts.wall();
-    this.view = { phase: "connecting", since, unit, link: settings, era: 0, fit: "fits", stateAt: 0 };
+    this.presence = new Presence({ unit, link: settings }, parts.wall, parts.changed);
     const { link } = parts;
     this.whereabouts = new Whereabouts({ unit, settings: link.settings });
     const onLost = (reason: string): void =>
@@ -73,7 +70,7 @@ export class LiveDrive {
         remedy: "It is tried again by itself.",
       });
     const onStarted = (started: number): void => {
-      if (started === this.view.unit)
+      if (started === this.now.unit)
         this.noteTrouble({
           kind: "lost",
           text: "The drive has just started anew.",
@@ -90,27 +87,27 @@ export class LiveDrive {
 
   /** How it stands. */
   get now(): LiveView {
-    return { ...this.view };
+    return this.presence.now;
   }
 
   get era(): number {
-    return this.view.era;
+    return this.now.era;
   }
 
   get connected(): boolean {
-    return this.view.phase === "connected";
+    return this.now.phase === "connected";
   }
 
   get state(): DriveState | undefined {
-    return this.view.state;
+    return this.now.state;
   }
 
   get trouble(): Trouble | undefined {
-    return this.view.trouble;
+    return this.now.trouble;
   }
 
   get ended(): AbortSignal {
-    return this.ending.signal;
+    return this.presence.ended;
   }
 
   /**
@@ -128,20 +125,20 @@ export class LiveDrive {
     const { identity, definition, fit } = found.value;
     this.takenFor = as !== undefined && identity.serial === "";
     this.definition = definitionFor(definition, fittingOf(identity));
-    this.view = { ...this.view, identity: this.placed(identity), definitionId: definition.id, fit };
+    this.presence.know({ identity: this.placed(identity), definitionId: definition.id, fit });
     // Asked first, then read: how it stands is known before the first values are.
     const looking = this.look(IMPORTANCE.reading);
     known?.();
     const state = await looking;
     if (!state.ok) return this.fail(state.trouble);
-    this.enter("connected");
+    this.presence.enter("connected");
     void this.watch();
     return good(this.now);
   }
 
   /** Asks who is there now. A drive that tells no serial number is known by where it answers. */
   async identify(): Promise<Result<DriveIdentity>> {
-    const { identity } = this.view;
+    const { identity } = this.now;
     const really = this.parts.candidates.find((each) => each.id === identity?.really?.definitionId);
     const found = await identifyAgain(
       identity,
@@ -159,7 +156,7 @@ export class LiveDrive {
 
   /** A session that sends nothing any more once the drive was lost since `era`: for everything that changes the drive. */
   writingSession(era: number): DriveSession {
-    const stillRight = (): boolean => this.view.era === era && this.connected;
+    const stillRight = (): boolean => this.era === era && this.connected;
     return this.sessionFor(this.definition!, IMPORTANCE.restore, stillRight);
   }
 
@@ -176,8 +173,7 @@ export class LiveDrive {
   /** Tells of a trouble that some work met: silence and a lost link make it look for the drive at once. */
   noteTrouble(trouble: Trouble): void {
     if (!this.connected || trouble.kind === "refused" || trouble.kind === "stopped") return;
-    this.view = { ...this.view, trouble, era: this.view.era + 1 };
-    this.enter("lost");
+    this.presence.lose(trouble);
     this.wake.abort();
   }
 
@@ -193,8 +189,8 @@ export class LiveDrive {
       if (signal?.aborted)
         return bad({ kind: "stopped", text: "Stopped.", remedy: "Go on when you are ready." });
       if (this.connected) return good(undefined);
-      if (this.view.phase === "other-drive") return bad(this.view.trouble!);
-      await this.changes.next(signal);
+      if (this.now.phase === "other-drive") return bad(this.trouble!);
+      await this.presence.next(signal);
     }
   }
 
@@ -210,14 +206,13 @@ export class LiveDrive {
 
   end(): void {
     this.forgetLost();
-    this.ending.abort();
+    this.presence.end();
     this.wake.abort();
-    this.changes.tell();
   }
 
   private placed(identity: DriveIdentity): DriveIdentity {
     if (identity.serial !== "" || this.takenFor) return identity;
-    return { ...identity, serial: `at ${linkText(this.view.link)}, address ${this.view.unit}`, placed: true };
+    return { ...identity, serial: `at ${linkText(this.now.link)}, address ${this.now.unit}`, placed: true };
   }
 
   private sessionFor(
@@ -225,31 +220,16 @@ export class LiveDrive {
     importance: Importance,
     stillRight?: () => boolean,
   ): DriveSession {
-    return this.parts.link.session(definition, () => this.view.unit, importance, stillRight);
+    return this.parts.link.session(definition, () => this.now.unit, importance, stillRight);
   }
 
   private fail(trouble: Trouble): Result<never> {
-    this.view = { ...this.view, trouble };
-    this.enter("failed");
+    this.presence.enter("failed", trouble);
     return bad(trouble);
   }
 
   private takeState(state: DriveState): void {
-    const before = JSON.stringify(this.view.state);
-    this.view = { ...this.view, state, stateAt: this.parts.wall(), echoes: this.parts.link.echoes() };
-    if (JSON.stringify(state) !== before) this.announce();
-  }
-
-  private enter(phase: LiveView["phase"]): void {
-    if (this.view.phase === phase) return;
-    this.view = { ...this.view, phase, since: this.parts.wall() };
-    if (phase === "connected") this.view.trouble = undefined;
-    this.announce();
-    if (phase !== "lost") this.changes.tell();
-  }
-
-  private announce(): void {
-    if (!this.ended.aborted) this.parts.changed(this.now);
+    this.presence.takeState(state, this.parts.link.echoes());
   }
 
   private moment(): { wall: number; steady: number } {
@@ -294,7 +274,7 @@ export class LiveDrive {
       const answer = await session.readState();
       if (!answer.ok) return;
       this.takeState(answer.value);
-      return this.enter("connected");
+      return this.presence.enter("connected");
     }
     let inItsPlace: Trouble | undefined;
     const ways = this.whereabouts.all();
@@ -302,26 +282,26 @@ export class LiveDrive {
       if (this.ended.aborted) return;
       if (!this.goTo(way)) continue;
       const identity = await this.whoAnswers();
-      const back = await whoIsBack(identity, this.view.identity!, this.session(IMPORTANCE.restore));
+      const back = await whoIsBack(identity, this.now.identity!, this.session(IMPORTANCE.restore));
       if (back.ok) return this.isBack(way, back.value);
       // Where it was only looked for as well, another drive may stand by right.
       if (back.trouble.kind === "other-drive" && way === ways[0]) inItsPlace = back.trouble;
     }
     this.goTo(ways[0]!);
-    if (inItsPlace) this.refuseOther(inItsPlace);
+    if (inItsPlace) this.presence.enter("other-drive", inItsPlace);
   }
 
   private isBack(way: Way, state: DriveState): void {
     this.whereabouts.settle(way);
     this.alsoAs = undefined;
     this.takeState(state);
-    this.enter("connected");
+    this.presence.enter("connected");
   }
 
   /** Speaks to an address in a way; false where the link cannot, because others are spoken to on it. */
   private goTo({ unit, settings }: Way): boolean {
     if (settings !== this.parts.link.settings && !this.parts.speakAs(settings)) return false;
-    this.view = { ...this.view, unit, link: settings };
+    this.presence.know({ unit, link: settings });
     return true;
   }
 
@@ -335,16 +315,11 @@ export class LiveDrive {
     if (!found.ok) return found;
     const { definition, fit } = found.value;
     const identity = this.placed(found.value.identity);
-    const known = this.view.identity!;
+    const known = this.now.identity!;
     if (definition.id === this.alsoAs && driveKeyOf(identity) === driveKeyOf(known)) {
       this.definition = definitionFor(definition, fittingOf(identity));
-      this.view = { ...this.view, identity, definitionId: definition.id, fit, state: undefined };
+      this.presence.know({ identity, definitionId: definition.id, fit, state: undefined });
     }
     return good(identity);
-  }
-
-  private refuseOther(trouble: Trouble): void {
-    this.view = { ...this.view, trouble };
-    this.enter("other-drive");
   }
 }
