@@ -1,7 +1,14 @@
 import { compareFirmware, quantityOf, type Definition } from "@/core/definition";
 import { cellOf, parameterAt, placesOf, type QuantityValue } from "@/core/quantity";
 import type { Verdict } from "@/core/readiness";
-import { formatLine, isText, physicalRational, type Parameter, type RawValue } from "@/core/value";
+import {
+  formatLine,
+  isText,
+  physicalRational,
+  type Parameter,
+  type Rational,
+  type RawValue,
+} from "@/core/value";
 import { amountIn, compareAmounts } from "./amount";
 import { anyHolds, type Condition, type Fact, type Holds, type Operator, type Test } from "./condition";
 
@@ -66,7 +73,7 @@ export function answer(condition: Condition, asked: Asked): Answer {
     case "quantity": {
       if (!asked.definition) return unknown("no record that can be read");
       const cells = cellOf(asked.definition, asked.values, condition.quantity);
-      const than = amountIn(condition.test.text, quantityOf(condition.quantity).unit);
+      const than = amountOf(condition.test, quantityOf(condition.quantity).unit);
       return together(
         cells.map(({ where, value }) => ({ where, ...ofQuantity(value, condition.test, than) })),
       );
@@ -109,13 +116,14 @@ function ofCode(
   );
 }
 
-function ofParameter(parameter: Parameter, raw: RawValue | undefined, { op, text }: Test): Answer {
+function ofParameter(parameter: Parameter, raw: RawValue | undefined, test: Test): Answer {
+  const { op, text } = test;
   if (raw === undefined) return unknown(`${parameter.code} not recorded`);
   const cell = formatLine(parameter, raw);
   // A password is set or not set; whoever asks for its value is told nothing.
   if (parameter.kind === "secret") return unknown(cell);
   const amount = physicalRational(parameter, raw);
-  const than = amountIn(text, parameter.unit);
+  const than = amountOf(test, parameter.unit);
   if (amount && than) return { holds: yesIf(by(op, compareAmounts(amount, than))), cell };
   if (op !== "=" && op !== "!=") return unknown(cell);
   // "Fitted" is a choice of its own, and stands in "Not fitted" too.
@@ -125,6 +133,16 @@ function ofParameter(parameter: Parameter, raw: RawValue | undefined, { op, text
   if (exact) return { holds: yesIf((exact.value === Number(raw)) === (op === "=")), cell };
   const words = isText(parameter.type) ? String(raw) : cell;
   return { holds: yesIf(words.toLowerCase().includes(text.toLowerCase()) === (op === "=")), cell };
+}
+
+/** What tests compare with, by unit: worked out once for all positions that are asked. */
+const amounts = new WeakMap<Test, Map<string | undefined, Rational | undefined>>();
+
+function amountOf(test: Test, unit: string | undefined): Rational | undefined {
+  const known = amounts.get(test) ?? new Map<string | undefined, Rational | undefined>();
+  amounts.set(test, known);
+  if (!known.has(unit)) known.set(unit, amountIn(test.text, unit));
+  return known.get(unit);
 }
 
 /** Several axes or sets: one that fulfils it is enough. */

@@ -8,6 +8,7 @@ import {
   codesNeeded,
   parseCondition,
   subjectWords,
+  type Answer,
   type Asked,
   type Condition,
   type Holds,
@@ -103,7 +104,7 @@ export async function askPlant(
   const definitions = new Map<string, Definition | undefined>();
   const byTag = new Map<string, { row: CurrentRecord; definition: Definition | undefined }>();
   for (const { tag, row } of rows) {
-    const key = JSON.stringify([row.definitionId, row.definitionVersion, row.firmware, row.facts]);
+    const key = listKey(row);
     if (!definitions.has(key)) definitions.set(key, await shelf.ofRecord(db, row));
     byTag.set(tag, { row, definition: definitions.get(key) });
   }
@@ -116,22 +117,27 @@ export async function askPlant(
     .filter((each) => !each.retired)
     .map((line) => {
       const found = byTag.get(line.tag);
-      const answers = conditions.map((condition) =>
-        answer(condition, {
-          facts: {
-            family: line.family,
-            rating: found?.row.ratingName,
-            area: line.area,
-            machine: line.machine,
-            serial: line.serial,
-          },
-          firmware: found?.row.firmware,
-          readiness: line.verdict,
-          taken: () => (found ? whenTaken(found.row, now()) : {}),
-          definition: found?.definition,
-          values: (found && values.get(found.row.hashAll)) ?? NOTHING,
-        }),
-      );
+      const asked: Asked = {
+        facts: {
+          family: line.family,
+          rating: found?.row.ratingName,
+          area: line.area,
+          machine: line.machine,
+          serial: line.serial,
+        },
+        firmware: found?.row.firmware,
+        readiness: line.verdict,
+        taken: () => (found ? whenTaken(found.row, now()) : {}),
+        definition: found?.definition,
+        values: (found && values.get(found.row.hashAll)) ?? NOTHING,
+      };
+      const answers: Answer[] = [];
+      for (const condition of conditions) {
+        const one = answer(condition, asked);
+        answers.push(one);
+        // All have to hold: whatever the others come to, it is no line of the answer.
+        if (one.holds === "no") break;
+      }
       return { line, found, answers, holds: allHold(answers.map((each) => each.holds)) };
     });
   const part = (wanted: Exclude<Holds, "no">): QuestionLine[] =>
@@ -156,6 +162,17 @@ export async function askPlant(
     lines: [...yes, ...unknown],
     changes: changesOf(conditions, yes, (tag) => byTag.get(tag)?.definition),
   });
+}
+
+/** By rows that are known longer than one question is asked. */
+const listKeys = new WeakMap<CurrentRecord, string>();
+
+/** The same for all records that are read by the same parameter list, as it fits their drives. */
+function listKey(row: CurrentRecord): string {
+  const known =
+    listKeys.get(row) ?? JSON.stringify([row.definitionId, row.definitionVersion, row.firmware, row.facts]);
+  listKeys.set(row, known);
+  return known;
 }
 
 const numeric = new Intl.Collator("en", { numeric: true });
