@@ -9,7 +9,8 @@ import { Cabinet } from "./cabinet";
 withPage();
 
 let drives: StandInView[];
-const asked = withServer(({ method }) => ({ value: method === "POST" ? null : drives }));
+let silent = false;
+const asked = withServer(({ method }) => (silent ? undefined : { value: method === "POST" ? null : drives }));
 const sent = () => sentIn(asked);
 
 const drive = (tag: string, more: Partial<StandInView> = {}): StandInView =>
@@ -63,6 +64,20 @@ test("what hands do is done to the drive that they are at, and to no other", asy
     { line: "kl-03", tag: "KL-03", act: "power-off" },
     { line: "kl-03", act: "pull" },
   ]);
+});
+
+test("when the program falls silent, what was seen last stays and is said to be from before; not what came with the page", async () => {
+  const user = userEvent.setup();
+  const first = drive("KL-03");
+  show(first);
+  drives = [{ ...first, powered: false }];
+  await user.click(screen.getByRole("button", { name: "Pull cable" }));
+  expect(await at("KL-03").findByText(/address 1: off/)).toBeTruthy();
+  silent = true;
+  await user.click(screen.getByRole("button", { name: "Pull cable" }));
+  expect(await screen.findByText(/What stands here is from before/)).toBeTruthy();
+  expect(at("KL-03").getByText(/address 1: off/)).toBeTruthy();
+  silent = false;
 });
 
 test("a drive that is off or tripped cannot be started, nor one whose power part is dead", () => {

@@ -5,7 +5,7 @@ import { cabinet, type StandInView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
-import { useAsked } from "@/features/live/query";
+import { useKeptFresh } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { Swap, type SwapFamily } from "./swap";
@@ -37,8 +37,12 @@ export function Cabinet({
   const [updating, setUpdating] = useState<StandInView>();
   const client = useQueryClient();
   const { plant } = usePlant();
-  const looked = useAsked(cabinet.showCabinet, { params: { plant } }, { everyMs: LOOK_MS });
-  const drives = looked?.ok ? looked.value : first;
+  const { value: drives, trouble: unheard } = useKeptFresh(
+    cabinet.showCabinet,
+    { params: { plant } },
+    first,
+    { everyMs: LOOK_MS },
+  );
   const at =
     (drive: StandInView): Press =>
     async (name, more = {}) => {
@@ -63,6 +67,11 @@ export function Cabinet({
       {trouble && (
         <Notice kind="caution" title={trouble.text}>
           {trouble.remedy}
+        </Notice>
+      )}
+      {unheard && !trouble && (
+        <Notice kind="caution" title={unheard.text}>
+          {unheard.remedy} What stands here is from before.
         </Notice>
       )}
       <div className="space-y-2">

@@ -2,7 +2,7 @@
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { useEffect, useState, type ReactNode } from "react";
 import type { Endpoint } from "@/core/contract";
-import type { Result } from "@/core/drive";
+import type { Result, Trouble } from "@/core/drive";
 import { ask, type Given } from "./ask";
 
 /** Keeps what was fetched while one is on the pages. A failed request says why by itself, so nothing is asked again behind one's back. */
@@ -36,6 +36,19 @@ export function useAsked<P, Q, B, A>(
     placeholderData: keepLast ? (last) => last : undefined,
   });
   return enabled ? data : undefined;
+}
+
+/** The same for what came with the page and is kept fresh: where nothing answers, what was there last stays, and the trouble is told beside it. */
+export function useKeptFresh<P, Q, B, A>(
+  endpoint: Endpoint<P, Q, B, A>,
+  given: Given<P, Q, B>,
+  first: A,
+  options: AskedOptions<A>,
+): { value: A; trouble?: Trouble } {
+  const asked = useAsked(endpoint, given, options);
+  const [last, setLast] = useState(first);
+  if (asked?.ok && asked.value !== last) setLast(asked.value);
+  return asked?.ok === false ? { value: last, trouble: asked.trouble } : { value: asked?.value ?? last };
 }
 
 /** A value once it has not changed for so long, in ms. */

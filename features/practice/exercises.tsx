@@ -5,7 +5,7 @@ import { practice, type ExerciseView } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
-import { useAsked } from "@/features/live/query";
+import { useKeptFresh } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
 import { Link } from "@/ui/link";
@@ -26,8 +26,9 @@ const STATE_WORDS: Record<ExerciseView["state"], string> = {
 /** The exercises of the practice plant. The work itself is done on the same pages as with real drives; here stands what to do next, and what came about. */
 export function Exercises({ first }: { first: ExerciseView[] }) {
   const { plant } = usePlant();
-  const looked = useAsked(practice.listExercises, { params: { plant } }, { everyMs: LOOK_MS });
-  const views = looked?.ok ? looked.value : first;
+  const { value: views, trouble } = useKeptFresh(practice.listExercises, { params: { plant } }, first, {
+    everyMs: LOOK_MS,
+  });
   return (
     <div className="px-6 max-sm:px-3 py-5 max-w-4xl w-full mx-auto">
       <h1 className="text-xl font-semibold">Exercises</h1>
@@ -35,9 +36,9 @@ export function Exercises({ first }: { first: ExerciseView[] }) {
         Do what the open step says, on the same pages as with a real drive. Nobody ticks anything off: a step
         is done when it came about. Each can be begun anew as often as you like.
       </p>
-      {looked && !looked.ok && (
-        <Notice kind="caution" title={looked.trouble.text}>
-          {looked.trouble.remedy}
+      {trouble && (
+        <Notice kind="caution" title={trouble.text}>
+          {trouble.remedy} What stands here is from before.
         </Notice>
       )}
       <div className="space-y-6">
