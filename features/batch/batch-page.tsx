@@ -11,6 +11,7 @@ import { toParameter, type SheetParameter } from "@/features/restore/parameter";
 import { Button } from "@/ui/button";
 import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
+import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
 import { LookThrough } from "./look-through";
@@ -23,7 +24,7 @@ export function BatchPage({ first, parameters }: { first: BatchView; parameters:
   const { plant, to } = usePlant();
   const router = useRouter();
   const batch = useBatch(first);
-  const { view, members } = batch;
+  const { view, members, trouble } = batch;
   const byCode = useMemo(
     () => new Map(parameters.map((each) => [each.code, toParameter(each)])),
     [parameters],
@@ -57,6 +58,13 @@ export function BatchPage({ first, parameters }: { first: BatchView; parameters:
         Begun by {view.byName}, {moment(view.at)}. At the first trouble{" "}
         {view.onTrouble === "stop" ? "the others are left as they are" : "it goes on with the others"}.
       </p>
+      {trouble && (
+        <div className="mb-3">
+          <Notice kind="caution" title={trouble.text}>
+            {trouble.remedy} What stands here is from before.
+          </Notice>
+        </div>
+      )}
       <Touchable right="restore">
         <div className="bg-leaf border border-hairline rounded-page">
           <Step number={1} title="The drives" state="open" found={foundWords(batch)}>

@@ -4,7 +4,7 @@ import { batches, restore, type BatchMember, type BatchView } from "@/core/contr
 import { notLookedAt, type Looked, type PlanChoices } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
-import { useAsked } from "@/features/live/query";
+import { useKeptFresh } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
 
 const WORKING_MS = 1000;
@@ -32,16 +32,11 @@ export function useBatch(first: BatchView) {
   const [asked, setAsked] = useState(0);
   const version = [...ledgers.values()].reduce((sum, each) => sum + each, asked);
   const params = { plant, batch: first.id };
-  const answer = useAsked(
-    batches.showBatch,
-    { params },
-    {
-      version,
-      keepLast: true,
-      everyMs: (last) => (last?.ok && last.value.doing ? WORKING_MS : WAITING_MS),
-    },
-  );
-  const view = answer?.ok ? answer.value : first;
+  const { value: view, trouble } = useKeptFresh(batches.showBatch, { params }, first, {
+    version,
+    keepLast: true,
+    everyMs: (last) => (last?.ok && last.value.doing ? WORKING_MS : WAITING_MS),
+  });
   const members = view.members.map((each): Member => {
     const { restore: of } = each;
     // Its place is told as it moves; checks and plan come with the next answer.
@@ -73,6 +68,8 @@ export function useBatch(first: BatchView) {
     }));
   return {
     view,
+    /** Why how it stands now is not known. */
+    trouble,
     members,
     look,
     /** Takes a drive along, or leaves it. */

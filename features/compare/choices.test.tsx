@@ -43,6 +43,13 @@ test("twins are set beside each other in one press, and everything is taken away
   expect(screen.queryByText(/Differences as/)).toBeNull();
 });
 
+test("where the plant's positions cannot be asked for, that is said, and not that none fits", async () => {
+  shown([]);
+  await userEvent.type(screen.getByLabelText("Position"), "KL");
+  expect(await screen.findByText(/does not answer/)).toBeTruthy();
+  expect(screen.queryByText("No position fits.")).toBeNull();
+});
+
 test("in one hand what stands beside each other has the room; the choices come when they are asked for", async () => {
   inOneHand();
   shown(["KL-01:standing", "KL-04:standing"]);

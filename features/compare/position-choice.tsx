@@ -56,7 +56,11 @@ export function PositionChoice({
               {!line.newest && <span className="text-soft">, never recorded</span>}
             </ComboboxOption>
           ))}
-          {answer && lines.length === 0 && <p className="px-3 py-1.5 text-soft">No position fits.</p>}
+          {answer && lines.length === 0 && (
+            <p className="px-3 py-1.5 text-soft">
+              {answer.ok ? "No position fits." : `${answer.trouble.text} ${answer.trouble.remedy}`}
+            </p>
+          )}
         </ComboboxOptions>
       </div>
     </Combobox>
