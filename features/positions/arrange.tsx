@@ -17,12 +17,9 @@ import { act } from "@/features/live/ask";
 import { useAsked } from "@/features/live/query";
 import { useLive } from "@/features/live/store";
 import { Button, ButtonLink } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
-import { Empty } from "@/ui/notice";
-import { Select } from "@/ui/select";
 import { AreaList, RETIRED } from "./area-list";
-import { ArrangeRow } from "./arrange-row";
+import { ArrangedList } from "./arranged-list";
 import { PaperHeading, type HeadingWords } from "./paper-heading";
 import { PositionForm, type FamilyChoice } from "./position-form";
 import { RetireForm } from "./retire-form";
@@ -151,64 +148,25 @@ export function Arrange({
             }}
             onOrder={(names) => void order(names)}
           />
-          <div className="bg-leaf border border-hairline min-w-0">
-            {shown?.lines.length === 0 && (
-              <Empty title={retired ? "Retired positions will stand here." : "No position stands here yet."}>
-                {retired
-                  ? "A position that is taken out of the plant keeps its records."
-                  : "Make one, drag one here, or take in a list."}
-              </Empty>
-            )}
-            {chosen.length > 0 && (
-              <div className="flex flex-wrap items-end gap-3 px-4 py-2 border-b border-hairline">
-                <Select
-                  label={`Move ${counted(chosen.length, "position")} to`}
-                  value=""
-                  className="w-52"
-                  onChange={(event) => void moveAll(chosen, event.target.value)}
-                >
-                  <option value="" disabled>
-                    choose an area
-                  </option>
-                  {areas
-                    .filter((each) => each.name !== area)
-                    .map((each) => (
-                      <option key={each.name}>{each.name}</option>
-                    ))}
-                </Select>
-                <Button rank="quiet" onClick={() => setChosen([])}>
-                  Choose none
-                </Button>
-              </div>
-            )}
-            <ul>
-              {shown?.lines.map((line) => (
-                <ArrangeRow
-                  key={line.tag}
-                  line={line}
-                  chosen={chosen.includes(line.tag)}
-                  onChoose={(yes) =>
-                    setChosen(yes ? [...chosen, line.tag] : chosen.filter((tag) => tag !== line.tag))
-                  }
-                  onChange={() => {
-                    setOpened((before) => before + 1);
-                    setOpen({ kind: "change", tag: line.tag });
-                  }}
-                  onRetire={() => setOpen({ kind: "retire", tag: line.tag })}
-                  onBringBack={() =>
-                    void act(positions.bringBack, { params: { plant, tag: line.tag } }).then(
-                      (answered) => answered && done(`${line.tag} is back.`),
-                    )
-                  }
-                />
-              ))}
-            </ul>
-            {shown && shown.total > MOST && (
-              <p className="px-4 py-2 text-soft">
-                The first {MOST} of {shown.total}. Find the others by the search above.
-              </p>
-            )}
-          </div>
+          <ArrangedList
+            answer={answer}
+            most={MOST}
+            retired={retired}
+            others={areas.flatMap(({ name }) => (name === area ? [] : [name]))}
+            chosen={chosen}
+            onChosen={setChosen}
+            onMove={(into) => void moveAll(chosen, into)}
+            onChange={(tag) => {
+              setOpened((before) => before + 1);
+              setOpen({ kind: "change", tag });
+            }}
+            onRetire={(tag) => setOpen({ kind: "retire", tag })}
+            onBringBack={(tag) =>
+              void act(positions.bringBack, { params: { plant, tag } }).then(
+                (answered) => answered && done(`${tag} is back.`),
+              )
+            }
+          />
         </div>
       </DndContext>
       <Dialog open={open?.kind === "new"} title="Make a position" onClose={() => setOpen(undefined)}>
