@@ -198,7 +198,7 @@ function Question({
       <div>
         {options ? (
           <Select label={title} value={answer} onChange={(event) => onAnswer(event.target.value)}>
-            <option value="">{now ? `stays open (now ${now})` : "stays open"}</option>
+            <option value="">{now ? `stays open (draft: ${now})` : "stays open"}</option>
             {options.map((each) => (
               <option key={each.id} value={each.id}>
                 {each.text}
@@ -209,7 +209,7 @@ function Question({
           <Field
             label={unit ? `${title}, in ${unit}` : title}
             value={answer}
-            placeholder={now ? `now ${now}` : ""}
+            placeholder={now ? `draft: ${now}` : ""}
             maxLength={40}
             onChange={(event) => onAnswer(event.target.value)}
           />
