@@ -33,26 +33,29 @@ function overStatements(refuses: (row: string) => boolean = () => false) {
   };
 }
 
-test("what comes within a fifth of a second goes together, in the order it came; what comes while it is under way, with the next", async () => {
+test("one goes at once; what comes within a tenth of a second after it, or while it is under way, goes together, in the order it came", async () => {
   const { keeper, statements, clock, timePasses, next } = overStatements();
   const kept = ["a", "b", "c"].map((each) => keeper.add(each));
-  expect(statements).toEqual([]);
+  expect([clock.now(), statements]).toEqual([0, [["a"]]]);
+  await next();
+  await kept[0];
+  // Not yet: the one before went only just now.
+  expect(statements).toHaveLength(1);
   await timePasses();
-  expect([clock.now(), statements]).toEqual([200, [["a", "b", "c"]]]);
-  const later = ["d", "e"].map((each) => keeper.add(each));
+  expect([clock.now(), statements[1]]).toEqual([100, ["b", "c"]]);
   await next();
   await Promise.all(kept);
+  // On a slow line, on which a group takes longer than that, each goes at once.
+  const quiet = clock.sleep(500);
   await timePasses();
-  expect([clock.now(), statements[1]]).toEqual([400, ["d", "e"]]);
-  await next();
-  await Promise.all(later);
+  await quiet;
+  void keeper.add("d");
+  expect([clock.now(), statements[2]]).toEqual([600, ["d"]]);
 });
 
 test("where somebody waits for it nothing more is gathered, not even for what comes after what is under way", async () => {
   const { keeper, statements, clock, next } = overStatements();
   const first = keeper.add("a");
-  keeper.hurry();
-  for (let i = 0; i < 5; i++) await Promise.resolve();
   expect(statements).toEqual([["a"]]);
   const second = keeper.add("b");
   keeper.hurry();
@@ -60,18 +63,30 @@ test("where somebody waits for it nothing more is gathered, not even for what co
   expect(statements).toEqual([["a"], ["b"]]);
   await next();
   await Promise.all([first, second]);
+  const third = keeper.add("x");
+  keeper.hurry();
+  for (let i = 0; i < 5; i++) await Promise.resolve();
+  expect(statements[2]).toEqual(["x"]);
+  await next();
+  await third;
   // With nothing there, hurry is about nothing: the next is gathered as ever.
   keeper.hurry();
   void keeper.add("c");
   for (let i = 0; i < 5; i++) await Promise.resolve();
-  expect([statements.length, clock.now()]).toEqual([2, 0]);
+  expect([statements.length, clock.now()]).toEqual([3, 0]);
 });
 
 test("a row that is refused takes none of the others with it, and says why", async () => {
-  const { keeper, statements, timePasses, next } = overStatements((row) => row === "bad");
-  const outcomes = Promise.allSettled(["a", "bad", "c"].map((each) => keeper.add(each)));
-  await timePasses();
-  for (let i = 0; i < 4; i++) await next();
-  expect((await outcomes).map((each) => each.status)).toEqual(["fulfilled", "rejected", "fulfilled"]);
-  expect(statements).toEqual([["a", "bad", "c"], ["a"], ["bad"], ["c"]]);
+  const { keeper, statements, next } = overStatements((row) => row === "bad");
+  const first = keeper.add("a");
+  const outcomes = Promise.allSettled([first, ...["b", "bad", "c"].map((each) => keeper.add(each))]);
+  keeper.hurry();
+  for (let i = 0; i < 5; i++) await next();
+  expect((await outcomes).map((each) => each.status)).toEqual([
+    "fulfilled",
+    "fulfilled",
+    "rejected",
+    "fulfilled",
+  ]);
+  expect(statements).toEqual([["a"], ["b", "bad", "c"], ["b"], ["bad"], ["c"]]);
 });

@@ -7,18 +7,19 @@ interface Waiting<T> {
   failed: (error: unknown) => void;
 }
 
-/** What came within such a time goes together, in ms: more than that is not lost when the program is killed. */
-const GATHER_MS = 200;
+/** One statement in such a time, in ms: more than what was read in it is not lost when the program is killed. */
+const GATHER_MS = 100;
 
 /**
- * Keeps rows that come one by one from many readings with as few commits as it can: what comes shortly after one another, and while a statement is under way,
- * goes together. `keep` writes several in one statement, so all of them or none. Where several together fail, each is tried alone, so that one reading's fault is its own.
+ * Keeps rows that come one by one from many readings with as few commits as it can: each goes at once where none went shortly before; what comes on its heels, or
+ * while a statement is under way, goes together with the next. `keep` writes several in one statement, so all of them or none. Where several together fail, each is tried alone, so that one reading's fault is its own.
  */
 export class GroupKeeper<T> {
   private waiting: Waiting<T>[] = [];
   private busy = false;
   private hurried = false;
   private gathering = new AbortController();
+  private lastAt = -Infinity;
 
   constructor(
     private readonly keep: (rows: T[]) => Promise<unknown>,
@@ -43,8 +44,10 @@ export class GroupKeeper<T> {
     this.busy = true;
     while (this.waiting.length > 0) {
       this.gathering = new AbortController();
-      if (!this.hurried) await this.clock.sleep(GATHER_MS, this.gathering.signal);
+      const rest = this.lastAt + GATHER_MS - this.clock.now();
+      if (rest > 0 && !this.hurried) await this.clock.sleep(rest, this.gathering.signal);
       this.hurried = false;
+      this.lastAt = this.clock.now();
       const together = this.waiting;
       this.waiting = [];
       await this.keepAll(together);

@@ -25,7 +25,7 @@ export interface ReadParts {
 
 /**
  * Reads every parameter of a drive, or of a part of it. Each group is on its way into the database as soon as it is whole, beside the reading, so that a lost link
- * or a pulled cable costs at most one group read again, a killed program what was read in the last fifth of a second besides: called once more with the same reading, it goes on where it was.
+ * or a pulled cable costs at most one group read again, a killed program what was read in the last tenth of a second besides: called once more with the same reading, it goes on where it was.
  * Waits for the same drive after a loss; ends with the trouble when another one answers or the signal is given.
  */
 export async function readWhole(
