@@ -25,6 +25,7 @@ import type { RawValue } from "@/core/value";
 import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
 import { dropReading, loadReading } from "@/server/link";
+import { log } from "@/server/log";
 import type { Person } from "@/server/people";
 import { Course, type RunnerParts } from "./course";
 import { operationOf, replaceSteps, type RestoreJob } from "./job-state";
@@ -212,23 +213,43 @@ export class RestoreRunner {
       job.memory.permanent = permanence(definition, volatile);
     job.steps = job.steps.map((step) => settleReadBack(step, values.value.get(step.code)));
     await replaceSteps(db, job.id, job.steps);
-    job.memory.place = move(move(job.memory.place, { type: "through", to: "receipt" }), { type: "done" });
+    const stands = job.memory.place;
+    job.memory.place = move(move(stands, { type: "through", to: "receipt" }), { type: "done" });
     job.open = false;
     job.memory.verified = verification.verified;
     const { part } = job.memory.choices;
     const outside = part && outsideOf(definition, part, before, values.value);
-    job.memory.receiptId = await writeReceipt(
-      db,
-      definition,
-      job,
-      { ...verification, outside },
-      this.course.now(),
-    );
-    await this.course.dropReadings();
-    await this.bench.takeValues(this.connection, values.value);
+    try {
+      job.memory.receiptId = await writeReceipt(
+        db,
+        definition,
+        job,
+        { ...verification, outside },
+        this.course.now(),
+      );
+    } catch (error) {
+      // It is over only once that is written down.
+      job.memory.place = stands;
+      job.open = true;
+      throw error;
+    }
+    await this.afterwards(values.value);
     this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
     this.course.announce();
     return good({ type: "resume" });
+  }
+
+  /** What is done once the receipt is written; should that fail, the restore is over all the same. */
+  private async afterwards(values: ReadonlyMap<string, RawValue>): Promise<void> {
+    try {
+      await this.course.dropReadings();
+      await this.bench.takeValues(this.connection, values);
+    } catch (error) {
+      log.error(
+        { error, job: this.job.id },
+        "a restore is over, and what it needed on the way was not put away",
+      );
+    }
   }
 
   /** How it came out, from what was read before and after. */

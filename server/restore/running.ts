@@ -74,7 +74,8 @@ export class Running {
       `restore ${id}`,
       async () => {
         await runner.run();
-        await dropLease(db, id, lease);
+        // With its receipt the lease is gone already.
+        if (job.open) await dropLease(db, id, lease);
       },
       (error) => {
         this.left.add(id);
