@@ -24,8 +24,8 @@ const config = {
   globalSetup: "<rootDir>/scripts/prepare-tests.mjs",
   testSequencer: "<rootDir>/scripts/longest-first.mjs",
   testTimeout: 60000,
-  // Two more than there are processors in the smallest machine: what waits for a drive leaves the processor to another.
-  maxWorkers: 4,
+  // One more than there are processors in the smallest machine: what waits for a drive leaves the processor to another.
+  maxWorkers: 3,
 };
 
 export default config;
