@@ -49,7 +49,11 @@ for (const size of SIZES)
     // In one hand code, name and value are in sight, and what stands beside with the row in hand.
     await page.goto(at("/compare?c=KL-01:standing&c=KL-04:standing"));
     const row = page.locator("[data-code]").first();
-    await row.click();
+    // A row can be seen before the page's program runs, and forgets a touch until then.
+    await expect(async () => {
+      await row.click();
+      await expect(row).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
+    }).toPass();
     const box = (await row.getByRole("gridcell").nth(3).boundingBox())!;
     expect(box.x + box.width).toBeLessThanOrEqual(size.width);
     if (size.width < 640) await expect(page.getByText(/KL-04 record \d+, standing:/)).toBeVisible();
