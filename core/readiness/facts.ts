@@ -96,8 +96,8 @@ export interface ReadinessFacts {
     really?: { definitionId: string; rating?: string; ratingName: string; firmware: string };
   };
   openRestore?: { id: number; kind: Operation; byName: string; begun: boolean };
-  /** What was done with the drive last, where it was not verified and the drive was not recorded since. Nothing verified: somebody ended it on the way. */
-  endedHalfway?: { receipt: number; kind: Operation; byName: string; ended: boolean };
+  /** What was done with the drive last, where somebody ended it on the way and the drive was not recorded since. */
+  endedHalfway?: { receipt: number; kind: Operation; byName: string };
   /** Receipt of the last restore, where safe functions are not confirmed yet. */
   unconfirmedSafety?: number;
   /** A drive in store that was prepared for it with a record that stands no more. */

@@ -231,10 +231,9 @@ function noSpare(spares: ReadinessFacts["spares"], { spareNeeded }: Thresholds):
   ];
 }
 
-function halfwayWords({ kind, ended, byName }: NonNullable<ReadinessFacts["endedHalfway"]>): string {
+function halfwayWords({ kind, byName }: NonNullable<ReadinessFacts["endedHalfway"]>): string {
   const what = kind === "restore" ? "The last restore" : `"${OPERATION_WORDS[kind].title}"`;
-  const how = ended ? `was ended by ${byName} before it was done` : "was done and not verified";
-  return `${what} ${how}, and the drive was not recorded since: what it holds is not told.`;
+  return `${what} was ended by ${byName} before it was done, and the drive was not recorded since: what it holds is not told.`;
 }
 
 function openWords({ kind, begun, byName }: NonNullable<ReadinessFacts["openRestore"]>): string {

@@ -24,8 +24,8 @@ export async function unconfirmedReceipts(db: Database, plantId: number): Promis
 }
 
 /**
- * What was done last at each position of a plant, where it wrote something, nobody verified it, and the drive was not recorded since: by the position's id. What was
- * done with a spare on the workbench was not done there.
+ * What was done last at each position of a plant, where somebody ended it on the way, something in the drive may be otherwise by it, and the drive was not recorded
+ * since: by the position's id. What was done with a spare on the workbench was not done there.
  */
 export async function endedHalfway(
   db: Database,
@@ -33,17 +33,21 @@ export async function endedHalfway(
 ): Promise<Map<number, NonNullable<ReadinessFacts["endedHalfway"]>>> {
   const { rows } = (await db.execute(sql`
     select last.id as receipt, last.position_id as "positionId", coalesce(last.content ->> 'kind', 'restore') as kind,
-      coalesce(last.content ->> 'endedBy', last.by_name) as "byName", last.content ->> 'outcome' = 'given-up' as ended
+      coalesce(last.content ->> 'endedBy', last.by_name) as "byName"
     from receipt last join position on position.id = last.position_id
     where last.id in (
         select max(r.id) from receipt r join job on job.id = r.job_id
         where r.plant_id = ${plantId} and not job.spare group by r.position_id
       )
       and (position.seen_at is null or position.seen_at < last.at)
-      and last.content ->> 'outcome' <> 'verified' and last.content ->> 'afterRecord' is null
-      and exists (
-        select 1 from jsonb_array_elements(last.content -> 'results') result
-        where result ->> 'verdict' not in ('not-written', 'refused')
+      and last.content ->> 'outcome' = 'given-up' and last.content ->> 'afterRecord' is null
+      and (
+        -- A receipt is written only where something was sent; what another operation than a restore changes may be told nowhere beforehand.
+        last.content ->> 'kind' <> 'restore'
+        or exists (
+          select 1 from jsonb_array_elements(last.content -> 'results') result
+          where result ->> 'verdict' not in ('not-written', 'refused')
+        )
       )`)) as unknown as {
     rows: Array<NonNullable<ReadinessFacts["endedHalfway"]> & { positionId: number }>;
   };

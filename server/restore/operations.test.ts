@@ -156,6 +156,22 @@ test("given up where nobody knows what: the receipt lists afterwards what it was
   });
 });
 
+test("ended while it is off, where nobody knows what it was about: the plant says that what the drive holds is not told", async () => {
+  plant = await testPlant({}, RILL);
+  const connection = await connectAndRead(plant);
+  await recordStanding(plant, connection);
+  const id = await begin("power-off", connection);
+  expect((await plant.app.restores.detail(id))!.plan).toMatchObject({ untold: true, writes: [] });
+  expect((await confirm(id)).ok).toBe(true);
+  await placeComes(id, "power", "Switch the drive off");
+  plant.drive.powerOff();
+  await placeComes(id, "power", "does not answer any more");
+  expect((await plant.app.restores.end(id, plant.person)).ok).toBe(true);
+  expect(await receiptOf(id)).toMatchObject({ kind: "power-off", outcome: "given-up", results: [] });
+  const [line] = (await plant.app.overviews.window(1, {}, 0, 1)).lines;
+  expect(line!.reasons.map((each) => each.code)).toContain("ended-halfway");
+});
+
 test("a factory reset: values are the factory's, the address too, and what was there before can be put back", async () => {
   plant = await testPlant({ "1r": 250, "1a": "Roller 3" }, RILL);
   const connection = await connectAndRead(plant);
