@@ -158,6 +158,7 @@ test("given up where nobody knows what: the receipt lists afterwards what it was
 
 test("ended while it is off, where nobody knows what it was about: the plant says that what the drive holds is not told", async () => {
   plant = await testPlant({}, RILL);
+  plant.drive.setAtKeypad("1r", 250);
   const connection = await connectAndRead(plant);
   await recordStanding(plant, connection);
   const id = await begin("power-off", connection);
