@@ -8,6 +8,8 @@ import { oddWords } from "@/server/sheets";
 
 /** A list of more parameters takes longer to be put side by side than one waits: its first rows go before. */
 const LONG_LIST = 1000;
+/** What an address says of the columns. Whatever else stands in it says what is shown of the sheet, for which the head is no help. */
+const OF_COLUMNS = new Set(["c", "tag", "left", "right", "by"]);
 /** More than any screen shows at once. */
 const FIRST_ROWS = 60;
 
@@ -27,7 +29,8 @@ const { Page, generateMetadata } = page("see", {
     const shown = byMeaning ? found : fitting;
     const first = shown[0];
     const beside = first && !byMeaning ? besideByCode(first, fitting) : undefined;
-    const long = beside && fitting.length > 1 && beside[0].parameters.length > LONG_LIST;
+    const asItOpens = Object.keys(query).every((each) => OF_COLUMNS.has(each));
+    const long = beside && asItOpens && fitting.length > 1 && beside[0].parameters.length > LONG_LIST;
     const twins = new Map<string, string[]>();
     for (const { twinGroup, tag, newest, retired } of lines)
       if (twinGroup && newest && !retired) twins.set(twinGroup, [...(twins.get(twinGroup) ?? []), tag]);
