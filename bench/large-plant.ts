@@ -42,8 +42,8 @@ export async function fillPlant(
         where r.id = ${first} and jsonb_exists(p.content -> 'values', ${DECELERATION}::text)) t
       where d.serial like ${serials}`,
     sql`insert into piece (hash, content) select piece_hash, content from own`,
-    sql`insert into content (hash, pieces)
-      select all_hash, overlay(c.pieces placing piece_hash from position(former in c.pieces))
+    sql`insert into content (hash, pieces, measured)
+      select all_hash, overlay(c.pieces placing piece_hash from position(former in c.pieces)), c.measured
       from own, record r join content c on c.hash = r.hash_all where r.id = ${first}`,
     sql`insert into record (position_id, number, taken_at, taken_by, taken_by_name, origin, drive_id, serial, rating, rating_name,
         supply, firmware, facts, definition_id, definition_version, hash_all, hash_settings, expected, present, missing, trip,

@@ -4,4 +4,5 @@ export { canonicalPiece, hashText, pieceHash, recordHashes, setHash, settingsOnl
 export { completenessOf, type Completeness } from "./completeness";
 export { setsInUse, type SetsInUse } from "./in-use";
 export { OF_SPARE, RECORD_ORIGINS, type RecordOrigin } from "./origin";
+export { joinMeasured, partMeasured, type Measured } from "./measured";
 export { valuesByCode, type ParameterSet, type Piece } from "./model";

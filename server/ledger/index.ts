@@ -4,7 +4,8 @@ export { defaultColumn, recordColumn } from "./columns";
 export { factsOfRecord, newerThan } from "./facts";
 export { keepFromFile, keepMade, type FileIdentity, type FromFile } from "./keep-made";
 export { loadSet } from "./load-set";
-export { keepReading, storeContent, type Kept, type Reading } from "./keep";
+export { contentsOf, storeContent } from "./contents";
+export { keepReading, type Kept, type Reading } from "./keep";
 export {
   listRecords,
   newestReading,

@@ -8,7 +8,7 @@ import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { makeCurrent } from "./current";
-import { storeContent } from "./keep";
+import { storeContent } from "./contents";
 import { newestRecord, wasNotRead, type RecordRow } from "./records";
 
 /** What a file says of the drive it was taken from; empty or "not told" where it says nothing. */
@@ -78,7 +78,7 @@ export async function keepMade(
     if (there.definitionId === "")
       await tx.update(position).set({ definitionId: definition.id }).where(eq(position.id, positionId));
     await keepDefinitionVersion(tx, definition);
-    await storeContent(tx, definition.id, set.pieces, hashes.all);
+    await storeContent(tx, definition, set, hashes.all);
     const completeness = completenessOf(definition, set);
     const last = await newestRecord(tx, positionId);
     const { axes, options, ...plate } = identity;

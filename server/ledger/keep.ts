@@ -3,19 +3,12 @@ import type { Definition } from "@/core/definition";
 import { moduleChanges, type DriveIdentity, type DriveState } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
 import { programFacts, type ProgramFacts } from "@/core/program";
-import {
-  completenessOf,
-  OF_SPARE,
-  pieceHash,
-  recordHashes,
-  valuesByCode,
-  type ParameterSet,
-  type Piece,
-} from "@/core/set";
+import { completenessOf, OF_SPARE, recordHashes, valuesByCode, type ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
+import { storeContent } from "./contents";
 import { makeCurrent } from "./current";
 import { changedSettings } from "./facts";
 import { fitDrive, knowDrive } from "./fit-drive";
@@ -107,7 +100,7 @@ export async function keepReading(
       ? await knowDrive(tx, person, reading.identity, position, reading.takenAt)
       : await fitDrive(tx, person, reading.identity, position, reading.takenAt);
     await keepDefinitionVersion(tx, definition);
-    await storeContent(tx, definition.id, reading.set.pieces, hashes.all);
+    await storeContent(tx, definition, reading.set, hashes.all);
     const inserted = await tx
       .insert(tables.record)
       .values({
@@ -178,22 +171,6 @@ function factsOf(
   program: ProgramFacts | undefined,
 ): RecordRow["facts"] {
   return { powerPart, axes, options, modules, really, ...(program ? { program } : {}) };
-}
-
-/** Stores pieces once for each hash, and what the record holds once for the hash of all. */
-export async function storeContent(
-  db: Database,
-  definitionId: string,
-  pieces: readonly Piece[],
-  hashAll: string,
-): Promise<void> {
-  const rows = pieces.map((content) => ({ hash: pieceHash(definitionId, content), content }));
-  if (rows.length > 0) await db.insert(tables.piece).values(rows).onConflictDoNothing();
-  const list = Buffer.from(rows.map((each) => each.hash).join(""), "hex");
-  await db
-    .insert(tables.content)
-    .values({ hash: hashAll, pieces: new Uint8Array(list) })
-    .onConflictDoNothing();
 }
 
 /** Whether two readings tell of the same program in the drive. Whether it runs changes by the minute, and makes no other record. */

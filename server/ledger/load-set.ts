@@ -1,10 +1,8 @@
-import { eq, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { valuesByCode, type ParameterSet, type Piece } from "@/core/set";
 import type { RawValue } from "@/core/value";
-import { tables, type Database } from "@/server/database";
-
-const { content, piece } = tables;
+import type { Database } from "@/server/database";
+import { contentsOf } from "./contents";
 
 /** So many values are kept in memory, of some 50 bytes each: two dozen large records, or hundreds of small ones. */
 const KEPT = 200_000;
@@ -38,21 +36,8 @@ export async function loadValues(
 }
 
 async function piecesAt(db: Database, hash: string): Promise<readonly Piece[]> {
-  const pieces = known.get(hash) ?? (await piecesOf(db, hash));
+  const pieces = known.get(hash) ?? (await contentsOf(db, [hash])).get(hash) ?? [];
   // What is not there may still come.
   if (pieces.length > 0) known.set(hash, pieces);
   return pieces;
-}
-
-async function piecesOf(db: Database, hash: string): Promise<Piece[]> {
-  const { pieces } = content;
-  const at = sql`generate_series(0, length(${pieces}) / 32 - 1) as at(i)`;
-  const rows = await db
-    .select({ content: piece.content })
-    .from(content)
-    .innerJoin(at, sql`true`)
-    .innerJoin(piece, sql`${piece.hash} = substring(${pieces} from at.i * 32 + 1 for 32)`)
-    .where(eq(content.hash, hash))
-    .orderBy(sql`at.i`);
-  return rows.map((each): Piece => each.content);
 }

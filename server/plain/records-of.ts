@@ -1,7 +1,7 @@
-import { and, asc, eq, inArray, sql } from "drizzle-orm";
-import type { ParameterSet, Piece } from "@/core/set";
+import { and, asc, eq, sql } from "drizzle-orm";
+import type { ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
-import type { RecordRow } from "@/server/ledger";
+import { contentsOf, type RecordRow } from "@/server/ledger";
 
 const RECORDS_AT_ONCE = 100;
 
@@ -24,26 +24,10 @@ export async function* recordsOf(
     for (const { row, drive: fitted } of rows)
       yield {
         row,
-        set: { definitionId: row.definitionId, pieces: contents.get(row.hashAll) ?? [] },
+        set: { definitionId: row.definitionId, pieces: [...(contents.get(row.hashAll) ?? [])] },
         drive: fitted,
       };
     if (rows.length < RECORDS_AT_ONCE) return;
     last = rows.at(-1)!.row.number;
   }
-}
-
-async function contentsOf(db: Database, hashes: string[]): Promise<Map<string, Piece[]>> {
-  const { content, piece } = tables;
-  const found = new Map<string, Piece[]>();
-  if (hashes.length === 0) return found;
-  const at = sql`generate_series(0, length(${content.pieces}) / 32 - 1) as at(i)`;
-  const rows = await db
-    .select({ hash: content.hash, piece: piece.content })
-    .from(content)
-    .innerJoin(at, sql`true`)
-    .innerJoin(piece, sql`${piece.hash} = substring(${content.pieces} from at.i * 32 + 1 for 32)`)
-    .where(inArray(content.hash, hashes))
-    .orderBy(content.hash, sql`at.i`);
-  for (const each of rows) found.set(each.hash, [...(found.get(each.hash) ?? []), each.piece]);
-  return found;
 }

@@ -39,7 +39,7 @@ export async function takeRecord(taking: Taking, path: string, plantId: number):
     .from(record)
     .where(eq(record.positionId, at.id));
   const number = taken ? (last?.number ?? 0) + 1 : document.number;
-  await storeContent(tx, document.definition.id, set.pieces, document.hashAll);
+  await storeContent(tx, undefined, set, document.hashAll);
   const [row] = await tx
     .insert(record)
     .values(await rowOf(taking, document, at.id, number))

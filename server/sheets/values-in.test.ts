@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { eq } from "drizzle-orm";
+import { definitionFor } from "@/core/definition";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
-import { rill } from "@/families/testing";
-import type { Database } from "@/server/database";
-import { keepReading, newestRecord } from "@/server/ledger";
+import { plover, rill } from "@/families/testing";
+import { tables, type Database } from "@/server/database";
+import { keepReading, newestRecord, storeContent } from "@/server/ledger";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
 import { valuesIn } from "./values-in";
@@ -71,4 +73,26 @@ test("what a transaction saw and did not keep is not remembered", async () => {
   ).rejects.toThrow("power cut");
   expect((await newestRecord(db, plant.positionId))?.number).toBe(before);
   expect((await valuesIn(db, [gone], ["1r"])).size).toBe(0);
+});
+
+test("what the drive changes by itself is found too, with its axis, and where it was kept in pieces before", async () => {
+  const { db } = plant.app;
+  const rack = definitionFor(plover, { firmware: "2.4", axes: 2, options: [] });
+  const measured = rack.parameters.filter((each) => each.kind === "measured" && each.axis > 0);
+  const code = measured.find((each) => each.axis === 1)!.base;
+  const values = new Map(measured.map((each) => [each.code, 100 + each.axis] as const));
+  const set = buildSet(rack, values);
+  const [now, before] = ["aa".repeat(32), "bb".repeat(32)] as const;
+  await storeContent(db, rack, set, now);
+  await storeContent(db, undefined, set, before);
+  const found = await valuesIn(db, [now, before], [`${code}`, `2:${code}`, "1r"]);
+  const expected = new Map([
+    [code, 101],
+    [`2:${code}`, 102],
+  ]);
+  expect(found.get(now)).toEqual(expected);
+  expect(found.get(before)).toEqual(expected);
+  // Nothing but measured values: there is no piece that another record could share.
+  const rows = await db.select().from(tables.content).where(eq(tables.content.hash, now));
+  expect(rows[0]!.pieces).toHaveLength(0);
 });

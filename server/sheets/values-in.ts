@@ -1,4 +1,5 @@
-import { sql } from "drizzle-orm";
+import { and, sql, type AnyColumn, type SQL } from "drizzle-orm";
+import type { Piece } from "@/core/set";
 import { decodeKey, encodeKey, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 
@@ -7,7 +8,7 @@ const { content, piece } = tables;
 /** So many are kept in memory: contents, of some 2 kB each, and values in pieces and in contents, of some 100 bytes. Beyond that it is begun anew. */
 const KEPT = { contents: 20_000, values: 300_000 };
 
-/** A value where a piece holds it. */
+/** A value where it lies. */
 interface InPiece {
   set: number;
   axis: number;
@@ -18,8 +19,8 @@ interface InPiece {
 class LookedUp {
   /** A content's pieces. */
   readonly pieces = new Map<string, readonly string[]>();
-  /** By code, without axis and set, and piece: undefined where the piece does not hold it. */
-  readonly values = new Map<string, Map<string, InPiece | undefined>>();
+  /** By code, without axis and set, and the hash of a piece, or of a content for what it holds of measured values: undefined where it is not there. */
+  readonly values = new Map<string, Map<string, readonly InPiece[] | undefined>>();
   /** By code and content: undefined where the content does not hold it. */
   readonly inContents = new Map<string, Map<string, RawValue | undefined>>();
 }
@@ -84,24 +85,23 @@ async function lookUp(
 ): Promise<Map<string, Map<string, RawValue>>> {
   const bases = [...new Set(keys.map((each) => each.code))];
   const piecesOf = await piecesOfContents(db, known, contents, kept.contents);
-  const inPieces = await valuesOfPieces(
-    db,
-    known,
-    [...new Set([...piecesOf.values()].flat())],
-    bases,
-    kept.values,
-  );
+  const pieces = [...new Set([...piecesOf.values()].flat())];
+  const inPieces = await valuesHeld(db, known, pieces, bases, kept.values, inThePieces);
+  const measured = await valuesHeld(db, known, contents, bases, kept.values, measuredInContents);
   const found = new Map<string, Map<string, RawValue>>();
-  for (const [hash, pieces] of piecesOf) {
+  for (const [hash, its] of piecesOf) {
     const values = new Map<string, RawValue>();
     found.set(hash, values);
-    for (const { code, axis, set } of keys)
-      for (const each of pieces) {
-        const held = inPieces.get(code)?.get(each);
+    for (const { code, axis, set } of keys) {
+      const take = (held: readonly InPiece[] | undefined): void => {
         // A code that names no axis means the first one too.
-        if (held?.set === set && (held.axis === axis || (axis === 0 && held.axis === 1)))
-          values.set(encodeKey({ code, axis, set }), held.raw);
-      }
+        for (const each of held ?? [])
+          if (each.set === set && (each.axis === axis || (axis === 0 && each.axis === 1)))
+            values.set(encodeKey({ code, axis, set }), each.raw);
+      };
+      for (const each of its) take(inPieces.get(code)?.get(each));
+      take(measured.get(code)?.get(hash));
+    }
   }
   return found;
 }
@@ -123,9 +123,7 @@ async function piecesOfContents(
           // As text: bytes cost the embedded database far more.
           .select({ hash: content.hash, pieces: sql<string>`encode(${content.pieces}, 'hex')` })
           .from(content)
-          .where(
-            sql`${content.hash} in (select decode(json_array_elements_text(${JSON.stringify(missing)}::json), 'hex'))`,
-          );
+          .where(oneOf(content.hash, missing));
   for (const { hash, pieces } of rows) {
     const hashes = hashesIn(pieces);
     known.pieces.set(hash, hashes);
@@ -134,38 +132,68 @@ async function piecesOfContents(
   return found;
 }
 
-async function valuesOfPieces(
+/** What holds one of the codes: by its hash, where it is and with which values. */
+type Holding = (
+  db: Database,
+  hashes: readonly string[],
+  bases: readonly string[],
+) => Promise<Array<{ hash: string; held: readonly Piece[] | null }>>;
+
+async function valuesHeld(
   db: Database,
   known: LookedUp,
-  pieces: readonly string[],
+  hashes: readonly string[],
   bases: readonly string[],
   most: number,
-): Promise<Map<string, ReadonlyMap<string, InPiece | undefined>>> {
+  holding: Holding,
+): Promise<Map<string, ReadonlyMap<string, readonly InPiece[] | undefined>>> {
   const size = [...known.values.values()].reduce((sum, each) => sum + each.size, 0);
-  if (size + bases.length * pieces.length > most) known.values.clear();
+  if (size + bases.length * hashes.length > most) known.values.clear();
   const found = new Map(bases.map((base) => [base, known.values.get(base) ?? new Map()]));
-  const missing = pieces.filter((each) => bases.some((base) => !found.get(base)?.has(each)));
+  const missing = hashes.filter((each) => bases.some((base) => !found.get(base)?.has(each)));
   if (missing.length > 0) {
-    // A group may have had another name in an older definition: the code itself is looked for.
-    const holding = await db
-      .select({ hash: piece.hash, content: piece.content })
-      .from(piece)
-      .where(
-        sql`${piece.hash} in (select decode(json_array_elements_text(${JSON.stringify(missing)}::json), 'hex'))
-          and jsonb_exists_any(${piece.content}->'values', array(select json_array_elements_text(${JSON.stringify(bases)}::json)))`,
-      );
-    const held = new Map(holding.map((each) => [each.hash, each.content]));
+    const held = new Map((await holding(db, missing, bases)).map((each) => [each.hash, each.held ?? []]));
     for (const [base, values] of found) {
       for (const each of missing) {
-        const one = held.get(each);
-        const raw = one?.values[base];
-        values.set(each, one && raw !== undefined ? { set: one.set, axis: one.axis, raw } : undefined);
+        const its = (held.get(each) ?? []).flatMap(({ set, axis, values: { [base]: raw } }) =>
+          raw === undefined ? [] : [{ set, axis, raw }],
+        );
+        values.set(each, its.length > 0 ? its : undefined);
       }
       known.values.set(base, values);
     }
   }
   return found;
 }
+
+// A group may have had another name in an older definition: the code itself is looked for.
+const holdsOne = (values: SQL, bases: readonly string[]): SQL =>
+  sql`jsonb_exists_any(${values}, array(select json_array_elements_text(${JSON.stringify(bases)}::json)))`;
+
+const oneOf = (hash: AnyColumn, hashes: readonly string[]): SQL =>
+  sql`${hash} in (select decode(json_array_elements_text(${JSON.stringify(hashes)}::json), 'hex'))`;
+
+const inThePieces: Holding = async (db, hashes, bases) => {
+  const rows = await db
+    .select({ hash: piece.hash, content: piece.content })
+    .from(piece)
+    .where(and(oneOf(piece.hash, hashes), holdsOne(sql`${piece.content}->'values'`, bases)));
+  return rows.map((each) => ({ hash: each.hash, held: [each.content] }));
+};
+
+const measuredInContents: Holding = (db, hashes, bases) => {
+  const names = bases.map((each) => `${JSON.stringify(each)}:`);
+  return db
+    .select({ hash: content.hash, held: content.measured })
+    .from(content)
+    .where(
+      and(
+        oneOf(content.hash, hashes),
+        // Looked for in the text, which costs far less than to take it apart.
+        sql`exists (select from json_array_elements_text(${JSON.stringify(names)}::json) as name where strpos(${content.measured}::text, name) > 0)`,
+      ),
+    );
+};
 
 /** The hashes of pieces that lie one behind the other, in hex. */
 const hashesIn = (pieces: string): string[] => pieces.match(/.{64}/g) ?? [];

@@ -1,10 +1,10 @@
 /** Records and what they are made of. All but the current tables is only ever added to. */
 import { sql } from "drizzle-orm";
-import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique } from "drizzle-orm/pg-core";
+import { boolean, index, integer, json, jsonb, pgTable, primaryKey, text, unique } from "drizzle-orm/pg-core";
 import type { DefinitionFile } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
 import type { ProgramFacts } from "@/core/program";
-import type { Piece } from "@/core/set";
+import type { Measured, Piece } from "@/core/set";
 import { RECORD_ORIGINS } from "@/core/set/origin";
 import { user } from "../auth-schema";
 import { bytes, hash, identity, moment, uid } from "./columns";
@@ -35,11 +35,14 @@ export const piece = pgTable("piece", {
 
 /**
  * What records hold, once for each hash of everything (`hash_all`): the hashes of their pieces one behind the other, 32 bytes each, in the order of the groups.
+ * What the drive changes by itself is never the same twice, and lies here instead of in pieces that nobody would share.
  * A record that is like another adds nothing here. Only added to.
  */
 export const content = pgTable("content", {
   hash: hash("hash").primaryKey(),
   pieces: bytes("pieces").notNull(),
+  /** Null where it lies in the pieces: in what was kept before, and where nobody knows the definition. As text, which is two thirds of the bytes. */
+  measured: json("measured").$type<Measured[]>(),
 });
 
 /** Origins of records that were not read from a drive. */
