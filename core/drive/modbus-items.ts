@@ -2,6 +2,7 @@ import type { ModbusLink } from "@/core/definition";
 import type { Clock } from "@/core/protocol/channel";
 import {
   planReads,
+  registersInTime,
   worthwhileGap,
   type Outcome,
   type Question,
@@ -86,14 +87,12 @@ export class ModbusItemReader implements ItemReader {
   }
 
   plan(spans: ReadonlyArray<Span & { node: number }>): Array<{ frame: ReadFrame; node: number }> {
+    const { defaults, turnaroundMs, registersPerRead, readAcrossGaps } = this.link;
+    const line = { baud: defaults.baud, bitsPerCharacter: 11, turnaroundMs };
     const limits = {
-      registersPerRead: this.link.registersPerRead,
-      readAcrossGaps: this.link.readAcrossGaps,
-      worthwhileGap: worthwhileGap({
-        baud: this.link.defaults.baud,
-        bitsPerCharacter: 11,
-        turnaroundMs: this.link.turnaroundMs,
-      }),
+      registersPerRead: Math.min(registersPerRead, registersInTime(line)),
+      readAcrossGaps,
+      worthwhileGap: worthwhileGap(line),
     };
     const nodes = [...new Set(spans.map((each) => each.node))];
     return nodes.flatMap((node) =>

@@ -38,7 +38,7 @@ export class ModbusDriveSession implements DriveSession {
     readonly definition: Definition,
     private readonly asker: ModbusAsker,
     private readonly clock: Clock,
-    /** The line's speed, where it is known: it decides which gaps are worth reading across. */
+    /** The line's speed, where it is known: it decides how long a frame may be and which gaps are worth reading across. */
     baud?: number,
   ) {
     this.link = definition.file.modbus!;

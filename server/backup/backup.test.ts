@@ -13,12 +13,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
-import { openServer, tables, type OpenDatabase } from "@/server/database";
+import { openInMemory, openServer, tables, type OpenDatabase } from "@/server/database";
 import { addDrive } from "@/server/drives";
 import { attach, readFile, storeFile } from "@/server/files";
-import { addNote, keepReading, listRecords, loadSet } from "@/server/ledger";
+import { addNote, keepReading, listRecords, loadSet, recordAt, recordColumn } from "@/server/ledger";
 import { createPosition } from "@/server/plant";
 import { emptyDatabase } from "@/server/testing/database";
+import { formerDatabase } from "@/server/testing/former";
 import { connectAndRead, recordStanding, testPlant, type TestPlant } from "@/server/testing/plant";
 import { startPostgres } from "@/server/testing/postgres";
 import { WORDS } from "@/server/testing/samples";
@@ -212,6 +213,67 @@ describe("a copy", () => {
     }
     expect(await other.db.select().from(tables.record)).toEqual([]);
     await other.close();
+  });
+
+  test("of an earlier version is taken in, and its tables and what is in them are brought up to date", async () => {
+    // Before contents were kept once for each hash, and hashes as bytes; and as the version before this one left it.
+    for (const last of [12, 37]) {
+      const former = await openInMemory(await formerDatabase(last));
+      const manifest = await writeCopy(former.db, path, new Date());
+      await former.close();
+      const other = await emptyDatabase();
+      expect(await restoreCopy(other.db, path)).toEqual({ ok: true, value: manifest });
+      const raised = (await recordAt(other.db, 1, "KL-03", "standing"))!;
+      expect(raised.row).toMatchObject({ number: 1, serial: "FR-OLD-77" });
+      expect((await recordColumn(other.db, raised.row))!.values.get("M103")).toBe(340);
+      // What is only added to is guarded here too.
+      await expect(other.db.execute(sql`delete from record`)).rejects.toThrow();
+      expect(await lookForDamage(other.db)).toEqual([]);
+      const again = await writeCopy(other.db, path, new Date());
+      expect(again.migration).not.toBe(manifest.migration);
+      expect(await restoreCopy(other.db, path)).toMatchObject({ trouble: { kind: "not-now" } });
+      await other.close();
+    }
+  });
+
+  test("of a version that this one does not know is refused in words", async () => {
+    const newer = await openInMemory(await formerDatabase(37));
+    await newer.pg.query("update drizzle.__drizzle_migrations set hash = repeat('a', 64) where id = 38");
+    await writeCopy(newer.db, path, new Date());
+    await newer.close();
+    const other = await emptyDatabase();
+    expect(await restoreCopy(other.db, path)).toMatchObject({
+      trouble: { kind: "bad-file", remedy: expect.stringContaining("newer") as unknown },
+    });
+    expect(await other.db.select({ name: tables.plant.name }).from(tables.plant)).toHaveLength(1);
+    await other.close();
+  });
+
+  test("of an earlier version is taken in on a server too, by the role that may make tables", async () => {
+    const former = await openInMemory(await formerDatabase(37));
+    await writeCopy(former.db, path, new Date());
+    await former.close();
+    const postgres = await startPostgres();
+    const server = await openServer(postgres.url);
+    try {
+      await server.db.execute(sql`create role worker login`);
+      await server.db.execute(sql`grant usage on schema public to worker`);
+      await server.db.execute(
+        sql`grant select, insert, update, delete on all tables in schema public to worker`,
+      );
+      await server.db.execute(sql`grant usage on schema drizzle to worker`);
+      await server.db.execute(sql`grant select on all tables in schema drizzle to worker`);
+      const worker = await openServer(postgres.url.replace("ledger@", "worker@"), postgres.url);
+      expect(await restoreCopy(worker.db, path)).toMatchObject({
+        trouble: { kind: "bad-file", remedy: expect.stringContaining("owns the tables") as unknown },
+      });
+      await worker.close();
+      expect(await restoreCopy(server.db, path)).toMatchObject({ ok: true });
+      expect((await recordAt(server.db, 1, "KL-03", "standing"))!.row).toMatchObject({ number: 1 });
+    } finally {
+      await server.close();
+      await postgres.stop();
+    }
   });
 
   test("moves a ledger onto a PostgreSQL server, equal by its hashes", async () => {

@@ -2,7 +2,7 @@ import { createInterface } from "node:readline";
 import { sql } from "drizzle-orm";
 import yauzl from "yauzl";
 import { bad, good, type Result } from "@/core/drive";
-import type { Database } from "@/server/database";
+import { fillAsItWas, type Database } from "@/server/database";
 import { isFirstRun } from "@/server/people";
 import { HashOfLines } from "./hash-of-lines";
 import { copiedTables, rowsOf, type CopiedTable } from "./tables";
@@ -26,8 +26,8 @@ export async function checkCopy(path: string): Promise<Result<Manifest>> {
 }
 
 /**
- * Takes a copy in, into a ledger that holds nothing yet, and holds what is there afterwards against the copy, table by table. All of it, or nothing. The copy
- * must have been made by this version of the program or one with the same tables.
+ * Takes a copy in, into a ledger that holds nothing yet, and holds what is there afterwards against the copy, table by table. All of it, or nothing. A copy that an
+ * earlier version of the program made goes into tables as they were then, which are brought up to date behind it.
  */
 export async function restoreCopy(db: Database, path: string): Promise<Result<Manifest>> {
   if (!(await isFirstRun(db)))
@@ -38,29 +38,45 @@ export async function restoreCopy(db: Database, path: string): Promise<Result<Ma
     });
   const checked = await checkCopy(path);
   if (!checked.ok) return checked;
-  if (checked.value.migration !== (await migrationOf(db)))
-    return bad({
-      kind: "bad-file",
-      text: "The copy was made by another version of the program.",
-      remedy:
-        "Take it in with the version that made it, then start this one on that data folder: it brings the tables up to date.",
-    });
   return withCopy(path, (copy) =>
     db.transaction(async (tx) => {
       await tx.execute(sql`set local time zone 'UTC'`);
-      const tables = await copiedTables(tx);
-      // What a new ledger begins with is in the copy as it became.
-      await tx.execute(sql`delete from plant`);
-      for (const table of tables) {
-        await fill(tx, table, copy.lines(table.name));
-        const written = await hashLines(linesOf(tx, table));
-        const said = copy.manifest.tables.find((each) => each.name === table.name);
-        if (written.hash !== said?.hash)
-          throw new Error(`The table ${table.name} did not come out as it was copied.`);
+      if (copy.manifest.migration === (await migrationOf(tx))) await fillAll(tx, copy);
+      else {
+        const went = await fillAsItWas(tx, copy.manifest.migration, () => fillAll(tx, copy));
+        if (went !== "filled") return bad(NOT_OF_THIS_VERSION[went]);
       }
       return good(copy.manifest);
     }),
   );
+}
+
+const NOT_OF_THIS_VERSION = {
+  unknown: {
+    kind: "bad-file",
+    text: "The copy was made by a version of the program that this one does not know: a newer one, as it seems.",
+    remedy: "Take it in with that version, or a newer one. Nothing was changed.",
+  },
+  "not-allowed": {
+    kind: "bad-file",
+    text: "The copy was made by an earlier version of the program, and the program's role at the database server may not make tables as they were then.",
+    remedy:
+      "Take it in with DATABASE_URL of the role that owns the tables (npm run take-in), or with the version that made it. Nothing was changed.",
+  },
+} as const;
+
+/** Fills empty tables, and holds each against what was copied. */
+async function fillAll(tx: Database, { manifest, lines }: Copy): Promise<void> {
+  const tables = await copiedTables(tx);
+  // What a new ledger begins with is in the copy as it became.
+  await tx.execute(sql`delete from plant`);
+  for (const table of tables) {
+    await fill(tx, table, lines(table.name));
+    const written = await hashLines(linesOf(tx, table));
+    const said = manifest.tables.find((each) => each.name === table.name);
+    if (written.hash !== said?.hash)
+      throw new Error(`The table ${table.name} did not come out as it was copied.`);
+  }
 }
 
 /** Hash and number of lines, as a copy's manifest has them. */

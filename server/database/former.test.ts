@@ -1,39 +1,14 @@
-import { readFileSync } from "node:fs";
-import { PGlite } from "@electric-sql/pglite";
 import { expect, test } from "@jest/globals";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { definitions } from "@/families/testing";
 import { createApplication } from "@/server/application";
 import { recordAt, recordColumn } from "@/server/ledger";
 import { findReceipt } from "@/server/restore";
+import { formerDatabase, MIGRATIONS } from "@/server/testing/former";
 import { openInMemory } from "./open";
 
-const MIGRATIONS = "server/database/migrations";
-
-/** A database as an earlier version left it: its migrations, listed as run, and its rows. */
-async function formerDatabase(last: number, rows: string): Promise<Blob> {
-  const pg = await PGlite.create();
-  const { entries } = JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, "utf8")) as {
-    entries: Array<{ idx: number; when: number; tag: string }>;
-  };
-  await pg.exec(`create schema drizzle;
-    create table drizzle.__drizzle_migrations (id serial primary key, hash text not null, created_at bigint)`);
-  for (const { idx, when, tag } of entries) {
-    if (idx > last) continue;
-    await pg.exec(readFileSync(`${MIGRATIONS}/${tag}.sql`, "utf8"));
-    await pg.query("insert into drizzle.__drizzle_migrations (hash, created_at) values ($1, $2)", [
-      tag,
-      when,
-    ]);
-  }
-  await pg.exec(readFileSync(rows, "utf8"));
-  const dump = await pg.dumpDataDir("none");
-  await pg.close();
-  return dump;
-}
-
 test("a plant kept by an earlier version opens: its records, its receipt, its restore that halted half-way", async () => {
-  const database = await openInMemory(await formerDatabase(3, "server/testing/former/after-0003.sql"));
+  const database = await openInMemory(await formerDatabase(3));
   await migrate(database.db as never, { migrationsFolder: MIGRATIONS });
   const app = await createApplication({
     database,

@@ -23,7 +23,8 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
-const migrationsFolder = join(/* turbopackIgnore: true */ process.cwd(), "server/database/migrations");
+/** Where the changes of the tables lie, in the order they are made. */
+export const migrationsFolder = join(/* turbopackIgnore: true */ process.cwd(), "server/database/migrations");
 
 /**
  * Opens the embedded database in a folder, durable and locked, in a thread of its own, and brings its tables up to date. A slow query

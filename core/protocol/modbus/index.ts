@@ -13,6 +13,7 @@ export {
 } from "./pdu";
 export {
   planReads,
+  registersInTime,
   splitFrame,
   worthwhileGap,
   type ReadFrame,

@@ -15,7 +15,9 @@ import {
   functionOf,
   ModbusMaster,
   planReads,
+  questionMs,
   refusalOf,
+  registersInTime,
   rtuFraming,
   splitFrame,
   tcpFraming,
@@ -226,6 +228,27 @@ describe("read planning", () => {
   });
   test("a gap is worth reading as long as it costs less than a frame", () => {
     expect(worthwhileGap({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 5 })).toBe(12);
+  });
+  test("a frame holds up a stop for 90 ms at most, on the slowest lines for two and a half times a question", () => {
+    const at = (baud: number, turnaroundMs: number) => ({ baud, bitsPerCharacter: 11, turnaroundMs });
+    expect(registersInTime(at(9600, 5))).toBe(27);
+    expect(registersInTime(at(19_200, 6))).toBe(63);
+    expect(registersInTime(at(1200, 5))).toBe(15);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(4800, 9600, 19_200, 57_600),
+        fc.integer({ min: 0, max: 20 }),
+        (baud, ms) => {
+          const line = at(baud, ms);
+          const longest = Math.max(90, 2.5 * exchangeMs(line, 5, 2));
+          const asked = (count: number): number =>
+            questionMs(line, { kind: "read", function: 3, address: 0, count });
+          const registers = registersInTime(line);
+          expect(asked(registers)).toBeLessThan(longest + 0.001);
+          expect(asked(registers + 1)).toBeGreaterThan(longest - 0.001);
+        },
+      ),
+    );
   });
   test("time on the wire: 1 register at 9,600 baud", () => {
     // 8 + 7 characters, two gaps of 3.5, 11 bits each, and 5 ms.

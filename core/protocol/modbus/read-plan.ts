@@ -1,5 +1,10 @@
 import { charactersMs, exchangeMs, type Line } from "./wire-time";
 
+/** A stop waits for the frame on the wire, whoever sent it: none should take longer, in ms. */
+const LONGEST_FRAME_MS = 90;
+/** On the slowest lines so many times what a question takes without its values: shorter frames would cost more than they save. */
+const LONGEST_FRAME = 2.5;
+
 /** A stretch of registers that must be read whole: one value. */
 export interface Span {
   code: string;
@@ -65,4 +70,11 @@ function frameOf(spans: Span[]): ReadFrame {
 /** Registers worth reading for nothing on a line: what another frame costs without its data, divided by what a register costs. */
 export function worthwhileGap(line: Line): number {
   return Math.floor(exchangeMs(line, 5, 2) / charactersMs(line, 2));
+}
+
+/** Registers that one question may ask for on a line, so that a stop behind it does not wait long. */
+export function registersInTime(line: Line): number {
+  const alone = exchangeMs(line, 5, 2);
+  const longest = Math.max(LONGEST_FRAME_MS, LONGEST_FRAME * alone);
+  return Math.floor((longest - alone) / charactersMs(line, 2));
 }

@@ -23,8 +23,8 @@ import { takeFor } from "./take-for";
 import { Whereabouts, type Way } from "./whereabouts";
 import { whoIsBack } from "./who-is-back";
 
-/** Looking takes at most a twentieth of a line's time: what is read meanwhile is waited for. */
-const LOOK_SHARE = 20;
+/** Looking takes at most a thirtieth of a line's time: what is read meanwhile is waited for. */
+const LOOK_SHARE = 30;
 
 export interface LiveParts {
   link: DriveLink;
