@@ -261,8 +261,6 @@ describe("a copy", () => {
       await server.db.execute(
         sql`grant select, insert, update, delete on all tables in schema public to worker`,
       );
-      await server.db.execute(sql`grant usage on schema drizzle to worker`);
-      await server.db.execute(sql`grant select on all tables in schema drizzle to worker`);
       const worker = await openServer(postgres.url.replace("ledger@", "worker@"), postgres.url);
       expect(await restoreCopy(worker.db, path)).toMatchObject({
         trouble: { kind: "bad-file", remedy: expect.stringContaining("owns the tables") as unknown },

@@ -154,6 +154,9 @@ async function migrateOnServer(url: string): Promise<void> {
   try {
     await client.query("select pg_advisory_lock($1)", [MIGRATION_LOCK]);
     await migrateServer(drizzleServer(client, { schema }), { migrationsFolder });
+    // A copy says under which change of the tables it was made; whoever works with them may be another role.
+    await client.query("grant usage on schema drizzle to public");
+    await client.query("grant select on drizzle.__drizzle_migrations to public");
   } finally {
     // The lock goes with the connection.
     await client.end();

@@ -1,8 +1,12 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { desc, eq, sql } from "drizzle-orm";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { definitions, rill } from "@/families/testing";
 import { createApplication } from "@/server/application";
+import { writeCopy } from "@/server/backup";
 import { openServer, tables, type OpenDatabase } from "@/server/database";
 import { addNote, keepReading, listRecords, loadSet, raiseStanding, standingOf } from "@/server/ledger";
 import { findReceipt, signOffSafety } from "@/server/restore";
@@ -193,5 +197,9 @@ test("a role that may work with the tables and not change them works, when anoth
   );
   expect(before.length).toBeGreaterThan(0);
   await expect(opened.db.execute(sql`drop table journal`)).rejects.toThrow();
+  const folder = mkdtempSync(join(tmpdir(), "calm-ledger-worker-"));
+  const copy = await writeCopy(opened.db, join(folder, "copy.zip"), new Date(), true);
+  expect(copy.tables.find((each) => each.name === "journal")!.rows).toBeGreaterThan(0);
+  rmSync(folder, { recursive: true });
   await opened.close();
 });
