@@ -13,6 +13,7 @@ import { Dialog } from "@/ui/dialog";
 import { FindField } from "@/ui/find-field";
 import { Empty } from "@/ui/notice";
 import { Select } from "@/ui/select";
+import { useOverscan } from "@/ui/use-overscan";
 import { AddDrive, type FamilyRatings } from "./add-drive";
 import { InventoryRow, GRID } from "./inventory-row";
 
@@ -74,7 +75,7 @@ export function Inventory({ first, start, families }: Props) {
     count: head.total,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 10,
+    overscan: useOverscan(10),
     initialRect: { width: 1200, height: 640 },
   });
   const drawn = virtual.getVirtualItems();

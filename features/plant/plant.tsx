@@ -16,6 +16,7 @@ import { FindField } from "@/ui/find-field";
 import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
 import { Select } from "@/ui/select";
+import { useOverscan } from "@/ui/use-overscan";
 import { usePhone } from "@/ui/use-phone";
 import { WhatWouldMend } from "./mends";
 import { AreaHead, PositionRow } from "./position-row";
@@ -61,7 +62,7 @@ export function Plant({ first, thresholds }: { first: PositionWindow; thresholds
     count: items.length,
     getScrollElement: () => scroller.current,
     estimateSize: (i) => (items[i]?.kind === "area" ? AREA_HEIGHT : rowHeight),
-    overscan: 10,
+    overscan: useOverscan(10),
     initialRect: { width: 1200, height: 640 },
   });
   useEffect(() => virtual.measure(), [phone, items, virtual]);

@@ -8,6 +8,7 @@ import { definitions, rill } from "@/families/testing";
 import { createApplication } from "@/server/application";
 import { writeCopy } from "@/server/backup";
 import { openServer, tables, type OpenDatabase } from "@/server/database";
+import { writeJournal } from "@/server/journal";
 import { addNote, keepReading, listRecords, loadSet, raiseStanding, standingOf } from "@/server/ledger";
 import { findReceipt, signOffSafety } from "@/server/restore";
 import { lookThrough } from "@/server/testing/look-through";
@@ -102,6 +103,37 @@ test("five raise records at one position at once: the standing record is the las
     const [current] = await db.select().from(tables.current).where(eq(tables.current.which, "standing"));
     expect(current!.recordId).toBe(last!.recordId);
   }
+});
+
+test("a change that is committed late is seen in the plant's list, whatever was committed before it", async () => {
+  const { db, overviews } = plant.app;
+  const titleNow = async () => (await overviews.window(1, {}, 0, 1)).lines[0]!.title;
+  const line = (text: string) => ({
+    at: new Date(),
+    plantId: 1,
+    by: plant.person.id,
+    byName: plant.person.name,
+    kind: "position" as const,
+    text,
+  });
+  const former = await titleNow();
+  let commit = (): void => undefined;
+  let begun = (): void => undefined;
+  const toBeCommitted = new Promise<void>((resolve) => (commit = resolve));
+  const written = new Promise<void>((resolve) => (begun = resolve));
+  const late = db.transaction(async (tx) => {
+    await tx.update(tables.position).set({ title: "Late" }).where(eq(tables.position.id, plant.positionId));
+    await writeJournal(tx, line("Renamed."));
+    begun();
+    await toBeCommitted;
+  });
+  await written;
+  expect(await titleNow()).toBe(former);
+  await writeJournal(db, line("Something else."));
+  expect(await titleNow()).toBe(former);
+  commit();
+  await late;
+  expect(await titleNow()).toBe("Late");
 });
 
 test("what is only added to refuses on a server too", async () => {

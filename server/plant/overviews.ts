@@ -34,6 +34,8 @@ interface Known {
   records?: Promise<CurrentAt[]>;
   areas: string[];
   mends: Mends;
+  /** The tags of positions that should run alike and have a record, by the name of their group. */
+  twins: ReadonlyMap<string, string[]>;
   lines: Line[];
   /** The same, within each area what could be replaced least first. */
   byReadiness: Line[];
@@ -50,6 +52,8 @@ type Line = PositionLine & { words: string };
  */
 export class Overviews {
   private readonly held = new Map<number, { version: string; known: Promise<Known> }>();
+  /** What was seen of a plant's journal and jobs, and of which moment of the database that is. */
+  private readonly seen = new Map<number, { moment: string; written: string }>();
 
   constructor(
     private readonly db: Database,
@@ -143,6 +147,7 @@ export class Overviews {
     return {
       areas,
       mends: mendsOf(made),
+      twins: twinsOf(standing),
       lines,
       byReadiness: areas.flatMap((name) => lines.filter((each) => each.area === name).sort(byReadiness)),
       counts: { all: countsOf(standing), of: new Map(of) },
@@ -152,6 +157,26 @@ export class Overviews {
 
   /** Changes whenever the list may have changed. */
   private async versionOf(plantId: number): Promise<string> {
+    const moment = await this.moment();
+    const seen = this.seen.get(plantId);
+    const written = seen?.moment === moment ? seen.written : await this.written(plantId);
+    this.seen.set(plantId, { moment, written });
+    const day = Math.floor(this.now() / (24 * 3600 * 1000));
+    return [written, this.shelf.revision, day].join(" ");
+  }
+
+  /** Stays the same as long as nobody commits anything (PostgreSQL 18 documentation, 9.27.8): asked for in no time, where looking at the journal takes some. */
+  private async moment(): Promise<string> {
+    const { rows } = (await this.db.execute(
+      sql`select pg_current_snapshot()::text as moment`,
+    )) as unknown as {
+      rows: [{ moment: string }];
+    };
+    return rows[0].moment;
+  }
+
+  /** The newest lines of a plant's journal, and what is open in it. */
+  private async written(plantId: number): Promise<string> {
     const { journal, job } = tables;
     const newest = this.db
       .select({ id: journal.id })
@@ -167,9 +192,19 @@ export class Overviews {
     const [held] = await this.db
       .select({ lines: sum(newest.id), open: sql<string | null>`(${open})` })
       .from(newest);
-    const day = Math.floor(this.now() / (24 * 3600 * 1000));
-    return [held?.lines, this.shelf.revision, day, held?.open].join(" ");
+    return [held?.lines, held?.open].join(" ");
   }
+}
+
+function twinsOf(lines: readonly PositionLine[]): Map<string, string[]> {
+  const twins = new Map<string, string[]>();
+  for (const { twinGroup, newest, tag } of lines) {
+    if (!twinGroup || !newest) continue;
+    const tags = twins.get(twinGroup) ?? [];
+    tags.push(tag);
+    twins.set(twinGroup, tags);
+  }
+  return twins;
 }
 
 /** The lines that fit what is looked for. */

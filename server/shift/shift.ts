@@ -1,11 +1,14 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
+import type { PositionLine } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
+import type { Reason } from "@/core/readiness";
 import { tables, type Database } from "@/server/database";
 import { driveHref } from "@/server/drives";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
-import type { Overviews } from "@/server/plant";
+import type { CurrentAt, Overviews } from "@/server/plant";
+import { workedOutOnce } from "@/server/worked-out-once";
 
 const { shiftHandover, shiftAcceptance, drive, draft, position } = tables;
 
@@ -24,15 +27,8 @@ const MOST_NAMED = 40;
 
 /** What is open in a plant: restores, values that are gone at a power-off, trips and reduced supplies as they were read last, drives that are lent, or of which nobody has decided, drafts that are in no drive, positions that are not ready. */
 export async function openItems(db: Database, overviews: Overviews, plantId: number): Promise<OpenItem[]> {
-  const { lines } = await overviews.of(plantId);
-  const there = lines.filter((each) => !each.retired);
-  const reasons = there.flatMap(({ tag, title, reasons: own }) =>
-    own.map((reason) => ({ tag, title, reason })),
-  );
-  const notReady = there.filter((each) => each.verdict === "no" && each.reasons[0]?.code !== "open-restore");
-  const newest = (await overviews.records(plantId)).flatMap(({ tag, title, newest: record }) =>
-    record ? [{ tag, title, record }] : [],
-  );
+  const { reasons, notReady } = ofLines((await overviews.of(plantId)).lines);
+  const newest = toBeTold(await overviews.records(plantId));
   const undecided = await db
     .select()
     .from(drive)
@@ -111,6 +107,26 @@ export async function openItems(db: Database, overviews: Overviews, plantId: num
       : []),
   ];
 }
+
+const TOLD: ReadonlySet<string> = new Set<Reason["code"]>(["open-restore", "ended-halfway", "volatile"]);
+
+/** What the shift is told of the plant's list, worked out once as long as nothing changes in it. */
+const ofLines = workedOutOnce((lines: readonly PositionLine[]) => {
+  const there = lines.filter((each) => !each.retired);
+  return {
+    reasons: there.flatMap(({ tag, title, reasons: own }) =>
+      own.filter((each) => TOLD.has(each.code)).map((reason) => ({ tag, title, reason })),
+    ),
+    notReady: there.filter((each) => each.verdict === "no" && each.reasons[0]?.code !== "open-restore"),
+  };
+});
+
+/** The newest records that have something to tell the next shift, likewise. */
+const toBeTold = workedOutOnce((records: readonly CurrentAt[]) =>
+  records.flatMap(({ tag, title, newest: record }) =>
+    record && (record.trip !== null || record.reducedSupply) ? [{ tag, title, record }] : [],
+  ),
+);
 
 /** Hands a shift over, with what is open now. */
 export async function handOver(

@@ -19,7 +19,7 @@ const { Page, generateMetadata } = page("see", {
     const tokens = query.tag
       ? [`${query.tag}:${query.left ?? "standing"}`, `${query.tag}:${query.right ?? "default"}`]
       : queryAll("c");
-    const [compared, { lines }] = await Promise.all([
+    const [compared, { twins }] = await Promise.all([
       comparedColumns(app, plant.id, tokens),
       app.overviews.of(plant.id),
     ]);
@@ -31,9 +31,6 @@ const { Page, generateMetadata } = page("see", {
     const beside = first && !byMeaning ? besideByCode(first, fitting) : undefined;
     const asItOpens = Object.keys(query).every((each) => OF_COLUMNS.has(each));
     const long = beside && asItOpens && fitting.length > 1 && beside[0].parameters.length > LONG_LIST;
-    const twins = new Map<string, string[]>();
-    for (const { twinGroup, tag, newest, retired } of lines)
-      if (twinGroup && newest && !retired) twins.set(twinGroup, [...(twins.get(twinGroup) ?? []), tag]);
     const records = fitting.flatMap(({ column, row }) => (row ? [{ column, row }] : []));
     const odd =
       first && !byMeaning && records.length === fitting.length

@@ -16,8 +16,8 @@ function behind(text: string | undefined): { at: Date; id: number } | undefined 
   return match && id ? { at: new Date(Number(match[1])), id } : undefined;
 }
 
-/** Lines on a page. */
-const MOST = 100;
+/** Lines on a page: some two screens. */
+const MOST = 60;
 
 const { Page, generateMetadata } = page("see", {
   title: "Journal",
