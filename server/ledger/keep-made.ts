@@ -7,8 +7,8 @@ import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
-import { makeCurrent } from "./current";
 import { storeContent } from "./contents";
+import { makeCurrent } from "./current";
 import { newestRecord, wasNotRead, type RecordRow } from "./records";
 
 /** What a file says of the drive it was taken from; empty or "not told" where it says nothing. */
