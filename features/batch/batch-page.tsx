@@ -162,9 +162,14 @@ const step = (there: boolean, looking: boolean): "done" | "open" | "later" => {
   return looking ? "open" : "done";
 };
 
-function foundWords({ view, members }: Batch): string {
+/** How far the drives are, all together. */
+export function foundWords({ view, members }: Pick<Batch, "view" | "members">): string {
   if (view.doing === "reading") return "being connected and read; nothing is written";
   if (view.doing === "writing") return "being written, one after the other on each link";
+  const onTheWay = members.filter(
+    ({ restore, reviewed }) => restore && !reviewed && restore.place.over === undefined,
+  ).length;
+  if (onTheWay > 0) return `${onTheWay} of ${members.length} stopped on the way: open each, and go on there`;
   const not = members.filter((each) => !each.restore).length;
   return not > 0 ? `${not} of ${members.length} not begun` : `all ${members.length} were read`;
 }
