@@ -65,7 +65,7 @@ export type { StandInView } from "./views/stand-in";
 export type { FoundThing } from "./endpoints/ledger";
 export type { PeekItem, SerialPortView, TerminalView } from "./endpoints/bench";
 export type { AnswerView } from "./endpoints/questions";
-export type { ParameterNote, ParameterView } from "./endpoints/sheets";
+export type { ElsewhereView, ParameterNote, ParameterView } from "./endpoints/sheets";
 export type { SafetyWords } from "./endpoints/restore";
 export type { ImportChoices, PreviewView, UploadView } from "./endpoints/families";
 export { JOURNAL_KINDS, type JournalKind } from "./endpoints/journal";

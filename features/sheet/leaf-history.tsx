@@ -1,16 +1,11 @@
 "use client";
-import { useMemo, useState } from "react";
-import { sheets, type ParameterView } from "@/core/contract";
+import { useMemo } from "react";
+import type { ParameterView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
-import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
-import { useAsked } from "@/features/live/query";
-import { Button } from "@/ui/button";
-import { classes } from "@/ui/classes";
 import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
-import { Bulk } from "./bulk";
 import { StepChart } from "./step-chart";
 
 type Held = NonNullable<ParameterView["history"]>[number];
@@ -59,86 +54,6 @@ export function History({ tag, history }: { tag: string; history: readonly Held[
           </li>
         ))}
       </ol>
-    </section>
-  );
-}
-
-/** The same parameter at the other positions of the family; asked for when somebody wants to see it. */
-export function Elsewhere({
-  family,
-  code,
-  name,
-  fixed,
-  here,
-  value,
-}: {
-  family: string;
-  code: string;
-  name: string;
-  /** Nothing ever writes it. */
-  fixed: boolean;
-  here: string | undefined;
-  /** What is held here. */
-  value: string | undefined;
-}) {
-  const { plant, to } = usePlant();
-  const [open, setOpen] = useState(false);
-  const asked = useAsked(
-    sheets.showElsewhere,
-    { params: { plant, definition: family }, query: { code } },
-    { enabled: open },
-  );
-  const [drafting, setDrafting] = useState(false);
-  const others = asked?.ok ? asked.value.filter((each) => each.tag !== here) : [];
-  return (
-    <section aria-label="At other positions" className="mt-3 border-t border-hairline pt-2">
-      {!open && <Button onClick={() => setOpen(true)}>At other positions</Button>}
-      {open && <h4 className="font-semibold">At other positions</h4>}
-      {asked && !asked.ok && <p className="text-ochre">{asked.trouble.text}</p>}
-      {asked?.ok && others.length === 0 && (
-        <p className="text-soft">No other position has a record of this family.</p>
-      )}
-      {asked?.ok && asked.value.length > 0 && !fixed && (
-        <Offered right="draft">
-          <Button rank="quiet" className="-ml-3.5" onClick={() => setDrafting(true)}>
-            Draft a change at several ...
-          </Button>
-          {drafting && (
-            <Bulk
-              family={family}
-              code={code}
-              name={name}
-              positions={asked.value.map(({ tag, title, text }) => ({ tag, title, text }))}
-              onClose={() => setDrafting(false)}
-            />
-          )}
-        </Offered>
-      )}
-      <ul>
-        {others.map((each) => (
-          <li key={each.tag} className="flex gap-2 py-0.5">
-            <Link
-              className="font-mono underline underline-offset-4 shrink-0"
-              title={each.title}
-              href={to(positionPath(each.tag, `?record=${each.record}`))}
-            >
-              {each.tag}
-            </Link>
-            <span
-              className={classes(
-                "flex-1 font-mono text-right",
-                value !== undefined && each.text !== value ? "text-ink" : "text-soft",
-              )}
-            >
-              {each.text ?? "not in the record"}
-            </span>
-            <span className="w-24 text-soft text-[13px]">
-              {value !== undefined && each.text !== undefined && each.text !== value ? "otherwise" : ""}
-              {each.standing ? "" : " not standing"}
-            </span>
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }

@@ -7,7 +7,8 @@ import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { KIND_WORDS } from "./kinds";
-import { Elsewhere, History } from "./leaf-history";
+import { Elsewhere } from "./leaf-elsewhere";
+import { History } from "./leaf-history";
 import { LeafNote } from "./leaf-note";
 import type { Notes } from "./use-notes";
 

@@ -15,7 +15,7 @@ import {
 } from "@/core/question";
 import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
-import type { DefinitionShelf } from "@/server/definitions";
+import { listKey, type DefinitionShelf } from "@/server/definitions";
 import type { CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
 
@@ -162,17 +162,6 @@ export async function askPlant(
     lines: [...yes, ...unknown],
     changes: changesOf(conditions, yes, (tag) => byTag.get(tag)?.definition),
   });
-}
-
-/** By rows that are known longer than one question is asked. */
-const listKeys = new WeakMap<CurrentRecord, string>();
-
-/** The same for all records that are read by the same parameter list, as it fits their drives. */
-function listKey(row: CurrentRecord): string {
-  const known =
-    listKeys.get(row) ?? JSON.stringify([row.definitionId, row.definitionVersion, row.firmware, row.facts]);
-  listKeys.set(row, known);
-  return known;
 }
 
 const numeric = new Intl.Collator("en", { numeric: true });

@@ -3,5 +3,6 @@ export { changedCodes } from "./changed";
 export { noteParameter, notesOfParameters, type NewNote } from "./notes";
 export { oddWords, type OddWords, type Twin } from "./odd";
 export { keepOwnList, ownListOf } from "./own-list";
-export { elsewhere, historyOf, parameterView, rangeWords, type LookedAt } from "./parameter";
+export { elsewhere } from "./elsewhere";
+export { historyOf, parameterView, rangeWords, type LookedAt } from "./parameter";
 export { valuesIn } from "./values-in";

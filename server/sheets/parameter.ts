@@ -2,9 +2,8 @@ import type { ParameterView } from "@/core/contract";
 import { defaultFor, parameterFor, type Definition } from "@/core/definition";
 import { formatLine, isBits, physicalNumber, type Parameter, type RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
-import type { DefinitionShelf } from "@/server/definitions";
-import type { CurrentAt } from "@/server/plant";
-import { valuesAcross, valuesThrough } from "./history";
+import { listKey, type DefinitionShelf } from "@/server/definitions";
+import { valuesThrough } from "./history";
 
 /** What a person looks at: a definition as it is fitted, for a rating, with what it holds. */
 export interface LookedAt {
@@ -107,41 +106,33 @@ export async function historyOf(
   return held;
 }
 
-/** A parameter at every position of a family. Input: the positions of a plant with their records. */
-export async function elsewhere(
-  db: Database,
-  shelf: DefinitionShelf,
-  positions: readonly CurrentAt[],
-  definitionId: string,
-  code: string,
-): Promise<
-  Array<{ tag: string; title: string; record: number; standing: boolean; text?: string; figure?: number }>
-> {
-  const read = reader(db, shelf, code);
-  const lines = [];
-  for (const { row, raw, tag, title, standing } of await valuesAcross(db, positions, definitionId, code))
-    lines.push({ tag, title, standing, record: row.number, ...(await read(row, raw)) });
-  return lines;
-}
-
-/** Reads raw values under the definition that each record was made under; each version is laid out once. */
-function reader(db: Database, shelf: DefinitionShelf, code: string) {
+/** Reads raw values under the definition that each record was made under; the same value of the same list once. */
+export function reader(db: Database, shelf: DefinitionShelf, code: string) {
   const parameters = new Map<string, Promise<Parameter | undefined>>();
+  const read = new Map<string, { text?: string; figure?: number }>();
   return async (
     row: Parameters<DefinitionShelf["ofRecord"]>[1],
     raw: RawValue | undefined,
   ): Promise<{ text?: string; figure?: number }> => {
     if (raw === undefined) return {};
-    const key = JSON.stringify([row.definitionVersion, row.firmware, row.facts.axes, row.facts.options]);
-    if (!parameters.has(key))
+    const list = listKey(row);
+    const key = `${typeof raw} ${raw} ${list}`;
+    const known = read.get(key);
+    if (known) return known;
+    if (!parameters.has(list))
       parameters.set(
-        key,
+        list,
         shelf.ofRecord(db, row).then((definition) => definition?.byCode.get(code)),
       );
-    const parameter = await parameters.get(key);
-    if (!parameter) return { text: String(raw) };
-    const text = formatLine(parameter, raw);
-    const figure = parameter.kind === "secret" ? undefined : physicalNumber(parameter, raw);
-    return figure === undefined || !Number.isFinite(figure) ? { text } : { text, figure };
+    const words = wordsOf(await parameters.get(list), raw);
+    read.set(key, words);
+    return words;
   };
+}
+
+function wordsOf(parameter: Parameter | undefined, raw: RawValue): { text: string; figure?: number } {
+  if (!parameter) return { text: String(raw) };
+  const text = formatLine(parameter, raw);
+  const figure = parameter.kind === "secret" ? undefined : physicalNumber(parameter, raw);
+  return figure === undefined || !Number.isFinite(figure) ? { text } : { text, figure };
 }

@@ -79,20 +79,36 @@ describe("what a parameter was", () => {
     expect((await history("zz")).every((each) => each.text === undefined)).toBe(true);
   });
   test("at every position of the family: the standing record, else the newest; nobody else's plant", async () => {
-    const found = await elsewhere(
-      plant.app.db,
-      plant.app.shelf,
-      await plant.app.overviews.records(1),
-      rill.id,
-      "1r",
-    );
-    expect(found.map(({ tag, text, standing }) => [tag, text, standing])).toEqual([
+    const at = async (plantId: number, wanted = {}) =>
+      elsewhere(
+        plant.app.db,
+        plant.app.shelf,
+        await plant.app.overviews.records(plantId),
+        rill.id,
+        "1r",
+        wanted,
+      );
+    const found = await at(1);
+    expect(found.lines.map(({ tag, text, standing }) => [tag, text, standing])).toEqual([
       ["KL-03", "2.50 s", false],
       ["KL-04", "5.00 s", false],
     ]);
-    expect(
-      await elsewhere(plant.app.db, plant.app.shelf, await plant.app.overviews.records(2), rill.id, "1r"),
-    ).toEqual([]);
+    expect(found).toMatchObject({ total: 2, alike: 0, different: 2, from: 0 });
+    // Who has it otherwise than here comes first; a part of the lines says how many there are in all.
+    expect(await at(1, { held: "2.50 s", count: 1 })).toEqual({
+      total: 2,
+      alike: 1,
+      different: 2,
+      values: [
+        { text: "2.50 s", positions: 1 },
+        { text: "5.00 s", positions: 1 },
+      ],
+      from: 0,
+      lines: [expect.objectContaining({ tag: "KL-04", text: "5.00 s", figure: 5 })],
+    });
+    expect((await at(1, { held: "2.50 s", from: 1 })).lines.map((each) => each.tag)).toEqual(["KL-03"]);
+    expect(await at(1, { but: "KL-03" })).toMatchObject({ total: 1, lines: [{ tag: "KL-04" }] });
+    expect(await at(2)).toMatchObject({ total: 0, lines: [] });
   });
 });
 

@@ -73,21 +73,37 @@ export type ParameterView = Of<NonNullable<typeof showParameter.answer>>;
 export const showElsewhere = endpoint({
   method: "GET",
   path: "/api/plants/:plant/families/:definition/elsewhere",
-  does: "One parameter at every position of a family: in the standing record, or in the newest where none stands.",
+  does: "One parameter at every position of a family: in the standing record, or in the newest where none stands. Where `held` says what it is here, those that have it otherwise come first; `but` leaves a position out.",
   right: "see",
   params: family,
-  query: object({ code }),
-  answer: list(
-    object({
-      tag: text(),
-      title: text(),
-      record: whole(),
-      standing: yesNo,
-      text: optional(text()),
-      figure: optional(number()),
-    }),
-  ),
+  query: object({
+    code,
+    held: optional(text({ max: 2000 })),
+    but: optional(name),
+    from: optional(whole({ min: 0, max: 1_000_000 })),
+    count: optional(whole({ min: 1, max: 500 })),
+  }),
+  answer: object({
+    /** How many positions have a record of the family, and how many of them have what is held here. */
+    total: whole(),
+    alike: whole(),
+    /** How many different values there are, and the most frequent ones; without a text where the record does not have it. */
+    different: whole(),
+    values: list(object({ text: optional(text()), positions: whole() })),
+    from: whole(),
+    lines: list(
+      object({
+        tag: text(),
+        title: text(),
+        record: whole(),
+        standing: yesNo,
+        text: optional(text()),
+        figure: optional(number()),
+      }),
+    ),
+  }),
 });
+export type ElsewhereView = Of<typeof showElsewhere.answer>;
 
 export const changedSince = endpoint({
   method: "GET",

@@ -5,6 +5,6 @@ import { elsewhere } from "@/server/sheets";
 
 export const GET = serve(
   sheets.showElsewhere,
-  async ({ app, plant, params: { definition }, query: { code } }) =>
-    good(await elsewhere(app.db, app.shelf, await app.overviews.records(plant.id), definition, code)),
+  async ({ app, plant, params: { definition }, query: { code, ...wanted } }) =>
+    good(await elsewhere(app.db, app.shelf, await app.overviews.records(plant.id), definition, code, wanted)),
 );

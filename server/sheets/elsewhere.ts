@@ -1,0 +1,49 @@
+import type { ElsewhereView } from "@/core/contract";
+import type { Database } from "@/server/database";
+import type { DefinitionShelf } from "@/server/definitions";
+import type { CurrentAt } from "@/server/plant";
+import { valuesAcross } from "./history";
+import { reader } from "./parameter";
+
+/** So many of the most frequent values are named. */
+const NAMED = 6;
+const AT_ONCE = 50;
+
+/** What of it is asked for: beside what is held here, without this position, a part of the lines. */
+interface Wanted {
+  held?: string;
+  but?: string;
+  from?: number;
+  count?: number;
+}
+
+/** A parameter at every position of a family, those that have it otherwise than `held` first. Input: the positions of a plant with their records. */
+export async function elsewhere(
+  db: Database,
+  shelf: DefinitionShelf,
+  positions: readonly CurrentAt[],
+  definitionId: string,
+  code: string,
+  { held, but, from = 0, count = AT_ONCE }: Wanted,
+): Promise<ElsewhereView> {
+  const read = reader(db, shelf, code);
+  const lines: ElsewhereView["lines"] = [];
+  const counts = new Map<string | undefined, number>();
+  const others = positions.filter((each) => each.tag !== but);
+  for (const { row, raw, tag, title, standing } of await valuesAcross(db, others, definitionId, code)) {
+    const words = await read(row, raw);
+    counts.set(words.text, (counts.get(words.text) ?? 0) + 1);
+    lines.push({ tag, title, standing, record: row.number, ...words });
+  }
+  const alike = held === undefined ? [] : lines.filter((each) => each.text === held);
+  const ordered = held === undefined ? lines : [...lines.filter((each) => each.text !== held), ...alike];
+  const frequent = [...counts].sort(([, one], [, other]) => other - one).slice(0, NAMED);
+  return {
+    total: lines.length,
+    alike: alike.length,
+    different: counts.size,
+    values: frequent.map(([text, times]) => ({ text, positions: times })),
+    from,
+    lines: ordered.slice(from, from + count),
+  };
+}
