@@ -1,5 +1,5 @@
 import { mappedCode, QUANTITIES, quantityOf, type Definition, type Quantity } from "@/core/definition";
-import { reduce, toDecimalText, type RawValue } from "@/core/value";
+import { reduce, toDecimalText, type ByCode } from "@/core/value";
 import { amountText, placesOf, readQuantity, type QuantityValue } from "./read";
 
 /** One drive's values, whatever its family. */
@@ -7,7 +7,7 @@ export interface QuantityColumn {
   id: string;
   title: string;
   definition: Definition;
-  values: ReadonlyMap<string, RawValue>;
+  values: ByCode;
 }
 
 /** A value with the axes and sets that have it; `where` is empty where all do. */
@@ -97,11 +97,7 @@ function differenceOf(cells: readonly PlacedValue[][], unit: string | undefined)
 }
 
 /** A quantity at every axis and set of a drive, those that say the same taken together. */
-export function cellOf(
-  definition: Definition,
-  values: ReadonlyMap<string, RawValue>,
-  quantity: Quantity,
-): PlacedValue[] {
+export function cellOf(definition: Definition, values: ByCode, quantity: Quantity): PlacedValue[] {
   const found = new Map<string, { value: QuantityValue; where: string[] }>();
   const places = placesOf(definition);
   for (const place of places) {

@@ -8,7 +8,7 @@ import {
   unitFactor,
   type Parameter,
   type Rational,
-  type RawValue,
+  type ByCode,
 } from "@/core/value";
 
 /** A common quantity as one set of values has it. */
@@ -55,7 +55,7 @@ export function placesOf(definition: Definition): Place[] {
  */
 export function readQuantity(
   definition: Definition,
-  values: ReadonlyMap<string, RawValue>,
+  values: ByCode,
   quantity: Quantity,
   place: Place,
 ): QuantityValue {
@@ -90,11 +90,27 @@ export function readQuantity(
   }
 }
 
+/** Parameters by their code without axis and set, in the definition's order. */
+const byBase = new WeakMap<Definition, ReadonlyMap<string, Parameter[]>>();
+
+function parametersOf(definition: Definition, base: string): readonly Parameter[] {
+  let known = byBase.get(definition);
+  if (!known) {
+    const made = new Map<string, Parameter[]>();
+    for (const each of definition.parameters) {
+      const same = made.get(each.base);
+      if (same) same.push(each);
+      else made.set(each.base, [each]);
+    }
+    byBase.set(definition, (known = made));
+  }
+  return known.get(base) ?? [];
+}
+
 /** The parameter of a code at an axis and set: its own there, or the one that all of them share. */
 export function parameterAt(definition: Definition, base: string, place: Place): Parameter | undefined {
-  return definition.parameters.find(
+  return parametersOf(definition, base).find(
     (each) =>
-      each.base === base &&
       (each.axis === 0 || place.axis === 0 || each.axis === place.axis) &&
       (each.set === 0 || place.set === 0 || each.set === place.set),
   );

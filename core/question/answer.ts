@@ -7,6 +7,7 @@ import {
   physicalRational,
   type Parameter,
   type Rational,
+  type ByCode,
   type RawValue,
 } from "@/core/value";
 import { amountIn, compareAmounts } from "./amount";
@@ -22,7 +23,7 @@ export interface Asked {
   taken: () => { days?: number; day?: string };
   /** Of its record; undefined where it has none, or no definition fits. */
   definition: Definition | undefined;
-  values: ReadonlyMap<string, RawValue>;
+  values: ByCode;
 }
 
 /** What one condition comes to at one position. */
@@ -96,12 +97,7 @@ function ofQuantity(value: QuantityValue, { op, text }: Test, than: ReturnType<t
   return { holds: yesIf(by(op, compareAmounts(value.amount, than))), cell: value.text };
 }
 
-function ofCode(
-  definition: Definition,
-  values: ReadonlyMap<string, RawValue>,
-  base: string,
-  test: Test,
-): Answer {
+function ofCode(definition: Definition, values: ByCode, base: string, test: Test): Answer {
   const found = new Map<string, Parameter>();
   for (const place of placesOf(definition)) {
     const parameter = parameterAt(definition, base, place);

@@ -39,6 +39,7 @@ export {
   rawBounds,
   rawFromBits,
   registerCount,
+  type ByCode,
   type RawValue,
   type Sized,
 } from "./raw";

@@ -7,6 +7,9 @@ import type { RegisterOrder } from "./register-order";
  */
 export type RawValue = number | string;
 
+/** Values of a drive or a record, by code. */
+export type ByCode = Pick<ReadonlyMap<string, RawValue>, "get">;
+
 const BYTES: Record<Sized, number> = {
   u8: 1,
   i8: 1,

@@ -4,8 +4,6 @@ import { bad, good, type Result } from "@/core/drive";
 import { parameterAt, placesOf } from "@/core/quantity";
 import {
   allHold,
-  answer,
-  codesNeeded,
   parseCondition,
   subjectWords,
   type Answer,
@@ -16,8 +14,10 @@ import {
 import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import { listKey, type DefinitionShelf } from "@/server/definitions";
-import type { CurrentRecord, Overviews } from "@/server/plant";
+import type { CurrentAt, CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
+import { workedOutOnce } from "@/server/worked-out-once";
+import { AskedList } from "./asked-list";
 
 const DAY_MS = 86_400_000;
 
@@ -83,9 +83,7 @@ export async function askPlant(
   of: OfRecords,
 ): Promise<Result<QuestionAnswer>> {
   const { lines } = await overviews.of(plantId);
-  const rows = (await overviews.records(plantId)).flatMap(({ tag, [of]: row }) =>
-    row ? [{ tag, row }] : [],
-  );
+  const rows = rowsOf(await overviews.records(plantId))[of];
   const conditions: Condition[] = [];
   const codes = await codesIn({ shelf, overviews }, plantId);
   for (const each of typed) {
@@ -101,54 +99,54 @@ export async function askPlant(
       });
     conditions.push(parsed.condition);
   }
-  const definitions = new Map<string, Definition | undefined>();
-  const byTag = new Map<string, { row: CurrentRecord; definition: Definition | undefined }>();
-  for (const { tag, row } of rows) {
+  const lists = new Map<string, AskedList>();
+  for (const row of rows.values()) {
     const key = listKey(row);
-    if (!definitions.has(key)) definitions.set(key, await shelf.ofRecord(db, row));
-    byTag.set(tag, { row, definition: definitions.get(key) });
+    if (!lists.has(key)) lists.set(key, new AskedList(await shelf.ofRecord(db, row), conditions));
   }
+  const listOf = (row: CurrentRecord | undefined): AskedList | undefined => row && lists.get(listKey(row));
   const values = await valuesIn(
     db,
-    rows.map(({ row }) => row.hashAll),
-    [...definitions.values()].flatMap((each) => (each ? codesNeeded(conditions, each) : [])),
+    [...rows.values()].map((row) => row.hashAll),
+    [...lists.values()].flatMap((each) => each.codes),
   );
   const held = lines
     .filter((each) => !each.retired)
     .map((line) => {
-      const found = byTag.get(line.tag);
+      const row = rows.get(line.tag);
+      const list = listOf(row) ?? UNREAD;
       const asked: Asked = {
         facts: {
           family: line.family,
-          rating: found?.row.ratingName,
+          rating: row?.ratingName,
           area: line.area,
           machine: line.machine,
           serial: line.serial,
         },
-        firmware: found?.row.firmware,
+        firmware: row?.firmware,
         readiness: line.verdict,
-        taken: () => (found ? whenTaken(found.row, now()) : {}),
-        definition: found?.definition,
-        values: (found && values.get(found.row.hashAll)) ?? NOTHING,
+        taken: () => (row ? whenTaken(row, now()) : {}),
+        definition: list.definition,
+        values: (row && values.get(row.hashAll)) ?? NOTHING,
       };
       const answers: Answer[] = [];
       for (const condition of conditions) {
-        const one = answer(condition, asked);
+        const one = list.answer(condition, asked);
         answers.push(one);
         // All have to hold: whatever the others come to, it is no line of the answer.
         if (one.holds === "no") break;
       }
-      return { line, found, answers, holds: allHold(answers.map((each) => each.holds)) };
+      return { line, row, answers, holds: allHold(answers.map((each) => each.holds)) };
     });
   const part = (wanted: Exclude<Holds, "no">): QuestionLine[] =>
     held
       .filter((each) => each.holds === wanted)
-      .map(({ line: { tag, title, area, family }, found, answers }) => ({
+      .map(({ line: { tag, title, area, family }, row, answers }) => ({
         tag,
         title,
         area,
         family,
-        record: found?.row.number,
+        record: row?.number,
         holds: wanted,
         cells: answers.map((each) => each.cell),
       }))
@@ -160,9 +158,19 @@ export async function askPlant(
     yes: yes.length,
     unknown: unknown.length,
     lines: [...yes, ...unknown],
-    changes: changesOf(conditions, yes, (tag) => byTag.get(tag)?.definition),
+    changes: changesOf(conditions, yes, (tag) => listOf(rows.get(tag))?.definition),
   });
 }
+
+/** The records that are asked, by tag; worked out once as long as none of them changes. */
+const rowsOf = workedOutOnce((records: readonly CurrentAt[]) => {
+  const of = (which: OfRecords) =>
+    new Map(records.flatMap(({ tag, [which]: row }) => (row ? [[tag, row] as const] : [])));
+  return { newest: of("newest"), standing: of("standing") };
+});
+
+/** Of positions without a record. */
+const UNREAD = new AskedList(undefined, []);
 
 const numeric = new Intl.Collator("en", { numeric: true });
 const NOTHING: ReadonlyMap<string, RawValue> = new Map();
@@ -184,13 +192,16 @@ export async function codesIn(
   { shelf, overviews }: Pick<QuestionParts, "shelf" | "overviews">,
   plantId: number,
 ): Promise<Set<string>> {
-  const records = await overviews.records(plantId);
-  return codesOf(shelf, new Set(records.flatMap(({ newest }) => newest?.definitionId ?? [])));
+  return new Set(
+    idsOf(await overviews.records(plantId)).flatMap(
+      (id) => shelf.find(id)?.parameters.map((each) => each.base) ?? [],
+    ),
+  );
 }
 
-function codesOf(shelf: DefinitionShelf, ids: ReadonlySet<string>): Set<string> {
-  return new Set([...ids].flatMap((id) => shelf.find(id)?.parameters.map((each) => each.base) ?? []));
-}
+const idsOf = workedOutOnce((records: readonly CurrentAt[]) => [
+  ...new Set(records.flatMap(({ newest }) => newest?.definitionId ?? [])),
+]);
 
 /** What could be changed at the positions that were found: of each family that parameter of the question which is the only one of its code. */
 function changesOf(

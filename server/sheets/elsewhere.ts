@@ -3,7 +3,7 @@ import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { CurrentAt } from "@/server/plant";
 import { valuesAcross } from "./history";
-import { reader } from "./parameter";
+import { readerOf } from "./parameter";
 
 /** So many of the most frequent values are named. */
 const NAMED = 6;
@@ -26,12 +26,18 @@ export async function elsewhere(
   code: string,
   { held, but, from = 0, count = AT_ONCE }: Wanted,
 ): Promise<ElsewhereView> {
-  const read = reader(db, shelf, code);
   const lines: ElsewhereView["lines"] = [];
   const counts = new Map<string | undefined, number>();
   const others = positions.filter((each) => each.tag !== but);
-  for (const { row, raw, tag, title, standing } of await valuesAcross(db, others, definitionId, code)) {
-    const words = await read(row, raw);
+  const across = await valuesAcross(db, others, definitionId, code);
+  const read = await readerOf(
+    db,
+    shelf,
+    code,
+    across.map((each) => each.row),
+  );
+  for (const { row, raw, tag, title, standing } of across) {
+    const words = read(row, raw);
     counts.set(words.text, (counts.get(words.text) ?? 0) + 1);
     lines.push({ tag, title, standing, record: row.number, ...words });
   }

@@ -88,9 +88,15 @@ export async function historyOf(
   code: string,
 ): Promise<Held[]> {
   const held: Held[] = [];
-  const read = reader(db, shelf, code);
-  for (const { row, raw, note } of await valuesThrough(db, positionId, definitionId, code)) {
-    const { text, figure } = await read(row, raw);
+  const through = await valuesThrough(db, positionId, definitionId, code);
+  const read = await readerOf(
+    db,
+    shelf,
+    code,
+    through.map((each) => each.row),
+  );
+  for (const { row, raw, note } of through) {
+    const { text, figure } = read(row, raw);
     const last = held.at(-1);
     // From the newest back: the oldest of a run is the one that tells since when.
     const since = {
@@ -106,29 +112,31 @@ export async function historyOf(
   return held;
 }
 
-/** Reads raw values under the definition that each record was made under; the same value of the same list once. */
-export function reader(db: Database, shelf: DefinitionShelf, code: string) {
-  const parameters = new Map<string, Promise<Parameter | undefined>>();
-  const read = new Map<string, { text?: string; figure?: number }>();
-  return async (
-    row: Parameters<DefinitionShelf["ofRecord"]>[1],
-    raw: RawValue | undefined,
-  ): Promise<{ text?: string; figure?: number }> => {
-    if (raw === undefined) return {};
-    const list = listKey(row);
-    const key = `${typeof raw} ${raw} ${list}`;
-    const known = read.get(key);
-    if (known) return known;
-    if (!parameters.has(list))
-      parameters.set(
-        list,
-        shelf.ofRecord(db, row).then((definition) => definition?.byCode.get(code)),
-      );
-    const words = wordsOf(await parameters.get(list), raw);
-    read.set(key, words);
+/** Reads raw values of a code under the definition that each record was made under; `rows` are all that will be asked for. The same value of the same list is read once. */
+export async function readerOf(
+  db: Database,
+  shelf: DefinitionShelf,
+  code: string,
+  rows: Iterable<Row>,
+): Promise<(row: Row, raw: RawValue | undefined) => { text?: string; figure?: number }> {
+  const lists = new Map<string, { parameter: Parameter | undefined; read: Map<RawValue, Words> }>();
+  for (const row of rows) {
+    const key = listKey(row);
+    if (lists.has(key)) continue;
+    const definition = await shelf.ofRecord(db, row);
+    lists.set(key, { parameter: definition?.byCode.get(code), read: new Map() });
+  }
+  return (row, raw) => {
+    const list = lists.get(listKey(row));
+    if (raw === undefined || !list) return {};
+    const words = list.read.get(raw) ?? wordsOf(list.parameter, raw);
+    list.read.set(raw, words);
     return words;
   };
 }
+
+type Row = Parameters<DefinitionShelf["ofRecord"]>[1];
+type Words = ReturnType<typeof wordsOf>;
 
 function wordsOf(parameter: Parameter | undefined, raw: RawValue): { text: string; figure?: number } {
   if (!parameter) return { text: String(raw) };

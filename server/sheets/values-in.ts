@@ -1,6 +1,6 @@
 import { and, sql, type AnyColumn, type SQL } from "drizzle-orm";
 import type { Piece } from "@/core/set";
-import { decodeKey, encodeKey, type RawValue } from "@/core/value";
+import { decodeKey, encodeKey, type ByCode, type RawValue } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 
 const { content, piece } = tables;
@@ -34,31 +34,25 @@ export async function valuesIn(
   contents: readonly string[],
   codes: readonly string[],
   kept: typeof KEPT = KEPT,
-): Promise<Map<string, Map<string, RawValue>>> {
+): Promise<{ get(hash: string): ByCode | undefined }> {
   const keys = codes.flatMap((code) => decodeKey(code) ?? []);
-  if (keys.length === 0 || contents.length === 0) return new Map();
+  if (keys.length === 0 || contents.length === 0) return new Map<string, ByCode>();
   const known = lookedUp.get(db) ?? new LookedUp();
   lookedUp.set(db, known);
   // Who asks again looks at no piece. What is known is taken first: somebody else may begin anew meanwhile.
-  const before = keys.map((key) => [encodeKey(key), known.inContents.get(encodeKey(key))] as const);
-  const hashes = [...new Set(contents)];
-  const missing = new Set(hashes.filter((hash) => before.some(([, values]) => !values?.has(hash))));
-  const looked = missing.size === 0 ? new Map() : await lookUp(db, known, [...missing], keys, kept);
-  keep(
-    known,
-    before.map(([code]) => code),
-    looked,
-    kept.values,
-  );
-  const found = new Map<string, Map<string, RawValue>>();
-  for (const hash of hashes) {
-    const values: Map<string, RawValue> | undefined = missing.has(hash)
-      ? looked.get(hash)
-      : new Map(before.flatMap(([code, held]) => pair(code, held!.get(hash))));
-    // What is not there may still come.
-    if (values) found.set(hash, values);
-  }
-  return found;
+  const before = new Map(keys.map((key) => [encodeKey(key), known.inContents.get(encodeKey(key))]));
+  const knownOf = [...before.values()];
+  const missing = new Set(contents.filter((hash) => knownOf.some((values) => !values?.has(hash))));
+  const looked =
+    missing.size === 0 ? new Map<string, never>() : await lookUp(db, known, [...missing], keys, kept);
+  keep(known, [...before.keys()], looked, kept.values);
+  return {
+    get: (hash) => {
+      // What is not there may still come.
+      if (missing.has(hash)) return looked.get(hash);
+      return knownOf[0]?.has(hash) ? { get: (code) => before.get(code)?.get(hash) } : undefined;
+    },
+  };
 }
 
 function keep(
