@@ -15,7 +15,7 @@ import { anyHolds, type Condition, type Fact, type Holds, type Operator, type Te
 
 /** A position as a question looks at it. */
 export interface Asked {
-  facts: Record<Fact, string | undefined>;
+  fact: (of: Fact) => string | undefined;
   /** Undefined where nobody told it. */
   firmware: string | undefined;
   readiness: Verdict;
@@ -40,7 +40,7 @@ export interface Answer {
 export function answer(condition: Condition, asked: Asked): Answer {
   switch (condition.about) {
     case "fact": {
-      const value = asked.facts[condition.fact];
+      const value = asked.fact(condition.fact);
       if (value === undefined || value === "") return unknown("not told");
       const same = value.toLowerCase().includes(condition.test.text.toLowerCase());
       return { holds: yesIf(same === (condition.test.op === "=")), cell: value };

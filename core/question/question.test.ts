@@ -4,7 +4,7 @@ import type { RawValue } from "@/core/value";
 import { hollin, plover, rill, runnel } from "@/families/testing";
 import { answer, type Asked } from "./answer";
 import { codesNeeded } from "./codes";
-import { allHold, FACTS, OPERATORS, type Condition, type Holds } from "./condition";
+import { allHold, FACTS, OPERATORS, type Condition, type Fact, type Holds } from "./condition";
 import { parseCondition } from "./parse";
 import { suggest } from "./suggest";
 import { conditionWords, subjectWords } from "./words";
@@ -17,18 +17,19 @@ const parsed = (typed: string): Condition => {
   if (!found.ok) throw new Error(found.trouble);
   return found.condition;
 };
+const FACTS_HERE: Record<Fact, string | undefined> = {
+  family: "Fennimore Rill",
+  rating: "Rill 3 kW",
+  area: "Kiln",
+  machine: "Roller",
+  serial: undefined,
+};
 const asked = (
   definition: Asked["definition"],
   values: Array<[string, RawValue]>,
   more?: Partial<Asked>,
 ): Asked => ({
-  facts: {
-    family: "Fennimore Rill",
-    rating: "Rill 3 kW",
-    area: "Kiln",
-    machine: "Roller",
-    serial: undefined,
-  },
+  fact: (of) => FACTS_HERE[of],
   firmware: "4.10",
   readiness: "with-care",
   taken: () => ({ days: 40, day: "2026-03-14" }),

@@ -1,4 +1,5 @@
 import { format } from "date-fns";
+import type { PositionLine } from "@/core/contract";
 import { mappedCode, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import { parameterAt, placesOf } from "@/core/quantity";
@@ -9,6 +10,7 @@ import {
   type Answer,
   type Asked,
   type Condition,
+  type Fact,
   type Holds,
 } from "@/core/question";
 import type { RawValue } from "@/core/value";
@@ -85,9 +87,9 @@ export async function askPlant(
   const { lines } = await overviews.of(plantId);
   const rows = rowsOf(await overviews.records(plantId))[of];
   const conditions: Condition[] = [];
-  const codes = await codesIn({ shelf, overviews }, plantId);
+  const askable = await codesIn({ shelf, overviews }, plantId);
   for (const each of typed) {
-    const parsed = parseCondition(each, codes);
+    const parsed = parseCondition(each, askable);
     if (!parsed.ok)
       return bad({
         kind: "bad-request",
@@ -116,13 +118,7 @@ export async function askPlant(
       const row = rows.get(line.tag);
       const list = listOf(row) ?? UNREAD;
       const asked: Asked = {
-        facts: {
-          family: line.family,
-          rating: row?.ratingName,
-          area: line.area,
-          machine: line.machine,
-          serial: line.serial,
-        },
+        fact: (about) => factAt(line, row, about),
         firmware: row?.firmware,
         readiness: line.verdict,
         taken: () => (row ? whenTaken(row, now()) : {}),
@@ -162,6 +158,11 @@ export async function askPlant(
   });
 }
 
+/** What is said of a position, and of its drive as its record tells. */
+function factAt(line: PositionLine, row: CurrentRecord | undefined, about: Fact): string | undefined {
+  return about === "rating" ? row?.ratingName : line[about];
+}
+
 /** The records that are asked, by tag; worked out once as long as none of them changes. */
 const rowsOf = workedOutOnce((records: readonly CurrentAt[]) => {
   const of = (which: OfRecords) =>
@@ -191,17 +192,20 @@ function whenTaken(
 export async function codesIn(
   { shelf, overviews }: Pick<QuestionParts, "shelf" | "overviews">,
   plantId: number,
-): Promise<Set<string>> {
-  return new Set(
-    idsOf(await overviews.records(plantId)).flatMap(
-      (id) => shelf.find(id)?.parameters.map((each) => each.base) ?? [],
-    ),
-  );
+): Promise<ReadonlySet<string>> {
+  const records = await overviews.records(plantId);
+  const known = codes.get(records) ?? codesOf(shelf, records);
+  codes.set(records, known);
+  return known;
 }
 
-const idsOf = workedOutOnce((records: readonly CurrentAt[]) => [
-  ...new Set(records.flatMap(({ newest }) => newest?.definitionId ?? [])),
-]);
+/** By lists of records: they are made anew when a definition is. */
+const codes = new WeakMap<readonly CurrentAt[], ReadonlySet<string>>();
+
+function codesOf(shelf: DefinitionShelf, records: readonly CurrentAt[]): ReadonlySet<string> {
+  const ids = new Set(records.flatMap(({ newest }) => newest?.definitionId ?? []));
+  return new Set([...ids].flatMap((id) => shelf.find(id)?.parameters.map((each) => each.base) ?? []));
+}
 
 /** What could be changed at the positions that were found: of each family that parameter of the question which is the only one of its code. */
 function changesOf(

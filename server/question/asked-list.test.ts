@@ -19,7 +19,7 @@ const CONDITIONS = [
   return parsed.condition;
 });
 const asked = (values: ReadonlyMap<string, RawValue>, area: string): Asked => ({
-  facts: { family: "Hollin", rating: undefined, area, machine: undefined, serial: undefined },
+  fact: (of) => (of === "area" ? area : undefined),
   firmware: "5.2",
   readiness: "ready",
   taken: () => ({}),
