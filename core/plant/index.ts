@@ -3,6 +3,7 @@ export {
   INVENTORY_SORTS,
   inventoryChoices,
   lookThroughInventory,
+  sortInventory,
   type InventorySort,
   type InventoryWanted,
 } from "./inventory";

@@ -26,21 +26,24 @@ export interface InventoryWanted {
 
 const CHOSEN = ["area", "family", "firmware", "whereabouts"] as const;
 
-/** The lines that fit, in their order. */
+/** The lines that fit, in their order. Whoever keeps lists in order gives them with `sorted`. */
 export function lookThroughInventory(
   lines: readonly InventoryLine[],
-  wanted: InventoryWanted,
+  { find, sort, down, ...wanted }: InventoryWanted,
+  sorted: typeof sortInventory = sortInventory,
 ): InventoryLine[] {
-  const words = (wanted.find ?? "").toLowerCase().split(/\s+/).filter(Boolean);
-  const fitting = lines.filter(
+  const words = (find ?? "").toLowerCase().split(/\s+/).filter(Boolean);
+  const fitting = (sort === undefined ? lines : sorted(lines, sort)).filter(
     (each) =>
       CHOSEN.every((key) => wanted[key] === undefined || each[key] === wanted[key]) &&
       (words.length === 0 || fits(each, words)),
   );
-  const { sort, down } = wanted;
-  if (sort === undefined) return fitting;
-  const sorted = [...fitting].sort((a, b) => inWords(a[sort], b[sort]));
-  return down ? sorted.reverse() : sorted;
+  return sort !== undefined && down ? fitting.reverse() : fitting;
+}
+
+/** The lines as a person sorts them by a column; those that are alike in it stay as they were. */
+export function sortInventory(lines: readonly InventoryLine[], by: InventorySort): readonly InventoryLine[] {
+  return [...lines].sort((a, b) => inWords(a[by], b[by]));
 }
 
 /** What may be chosen of each kind, as a person sorts. */

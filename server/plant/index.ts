@@ -16,7 +16,8 @@ export {
   type PositionRow,
 } from "./positions";
 export { plantLines } from "./overview";
-export { Overviews, type LookFor } from "./overviews";
+export type { LookFor } from "./look-through";
+export { Overviews } from "./overviews";
 export { recordColumns, type CurrentAt, type CurrentRecord } from "./current-records";
 export { findPlant, listPlants, makePlant, namePlant, setThresholds, thresholdsOf } from "./plants";
 export { searchEverything } from "./search";

@@ -6,23 +6,21 @@ import type {
   PositionWindow,
   VerdictCounts,
 } from "@/core/contract";
-import { inventoryChoices, lookThroughInventory, type InventoryWanted } from "@/core/plant";
-import { mendsOf, VERDICTS, type Mends, type Verdict } from "@/core/readiness";
+import {
+  inventoryChoices,
+  lookThroughInventory,
+  sortInventory,
+  type InventorySort,
+  type InventoryWanted,
+} from "@/core/plant";
+import { mendsOf, VERDICTS, type Mends } from "@/core/readiness";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
+import { workedOutOnce } from "@/server/worked-out-once";
 import { listCurrentRecords, type CurrentAt } from "./current-records";
 import { listInventory } from "./inventory";
+import { lookThrough, wordsOf, type Line, type LookFor } from "./look-through";
 import { plantLines } from "./overview";
-
-/** What is looked for in a plant's list. */
-export interface LookFor {
-  /** Words that all stand somewhere in a line. */
-  find?: string;
-  verdict?: Verdict;
-  area?: string;
-  retired?: boolean;
-  order?: "tag" | "readiness";
-}
 
 /** A line with a lower number may come to sight after one with a higher: so many of the newest are looked at together. */
 const NEWEST = 1000;
@@ -43,8 +41,6 @@ interface Known {
   counts: { all: VerdictCounts; of: ReadonlyMap<string, VerdictCounts> };
   retired: number;
 }
-
-type Line = PositionLine & { words: string };
 
 /**
  * The lists of the plants, worked out when something has changed and not with every request: each change writes a line of the journal, so that the newest
@@ -129,10 +125,10 @@ export class Overviews {
     count: number,
   ): Promise<InventoryWindow> {
     const all = await this.drives(plantId);
-    const fitting = lookThroughInventory(all, wanted);
+    const fitting = lookThroughInventory(all, wanted, sortedOnce);
     return {
       all: all.length,
-      choices: inventoryChoices(all),
+      choices: choicesOf(all),
       total: fitting.length,
       from,
       lines: fitting.slice(from, from + count),
@@ -207,16 +203,18 @@ function twinsOf(lines: readonly PositionLine[]): Map<string, string[]> {
   return twins;
 }
 
-/** The lines that fit what is looked for. */
-function lookThrough(lines: Line[], wanted: LookFor): Line[] {
-  const words = (wanted.find ?? "").toLowerCase().split(/\s+/).filter(Boolean);
-  return lines.filter(
-    (each) =>
-      (each.retired === true) === (wanted.retired === true) &&
-      (wanted.verdict === undefined || each.verdict === wanted.verdict) &&
-      (wanted.area === undefined || each.area === wanted.area) &&
-      words.every((word) => each.words.includes(word)),
-  );
+const choicesOf = workedOutOnce(inventoryChoices);
+
+/** The same list in each order that it was asked for in. */
+const ordersOf = workedOutOnce(
+  (_: readonly InventoryLine[]) => new Map<InventorySort, readonly InventoryLine[]>(),
+);
+
+function sortedOnce(lines: readonly InventoryLine[], by: InventorySort): readonly InventoryLine[] {
+  const orders = ordersOf(lines);
+  const known = orders.get(by) ?? sortInventory(lines, by);
+  orders.set(by, known);
+  return known;
 }
 
 const numeric = new Intl.Collator("en", { numeric: true });
@@ -228,19 +226,4 @@ function countsOf(lines: PositionLine[]): VerdictCounts {
   const counts = { no: 0, "with-care": 0, ready: 0 };
   for (const each of lines) counts[each.verdict] += 1;
   return counts;
-}
-
-function wordsOf({
-  tag,
-  title,
-  family,
-  machine,
-  twinGroup,
-  jobNumber,
-  serial,
-  reasons,
-}: PositionLine): string {
-  return [tag, title, family, machine, twinGroup, jobNumber, serial, ...reasons.map((each) => each.text)]
-    .join(" ")
-    .toLowerCase();
 }
