@@ -13,7 +13,10 @@ export const WAYS: Array<[what: string, way: string]> = [
   ["100 positions of the list, narrowed by a word", "/positions?find=drive+1&from=0&count=100"],
   ["100 drives of the inventory, sorted", "/inventory?sort=serial&from=0&count=100"],
   ["The search", "/search?q=Drive+12"],
-  ["A parameter at the other positions of a family", "/families/fennimore-rill-4/elsewhere?code=1r&held=5.00%20s&but=A-0001"],
+  [
+    "A parameter at the other positions of a family",
+    "/families/fennimore-rill-4/elsewhere?code=1r&held=5.00%20s&but=A-0001",
+  ],
   [
     "A question of two conditions to the whole plant",
     "/ask?ask=deceleration+time+%3C+2+s%3B+brake+resistor+in+use+%3D+yes&of=newest",

@@ -1,2 +1,3 @@
 /** Handing a shift over: what is open, said and accepted by name. */
-export { acceptShift, handOver, listShifts, openItems, type OpenItem } from "./shift";
+export { openItems, type OpenItem } from "./open-items";
+export { acceptShift, handOver, listShifts } from "./shift";
