@@ -55,6 +55,7 @@ const stop = await standIns({
   })),
 });
 
+let unanswered = 0;
 const idle = median(await times(5, () => readOne(0)));
 const idleStops = await stopTimes(200);
 const clients = [reload("/plants/plant"), reload("/plants/plant/inventory")];
@@ -89,7 +90,7 @@ const figures: Figure[] = [
     what: "The same while two clients reload, 99th of 200",
     value: percentile(loadedStops, 0.99),
     unit: "ms",
-    limit: `aim 100 ms; median ${median(loadedStops).toFixed(0)} ms`,
+    limit: `aim 100 ms; median ${median(loadedStops).toFixed(0)} ms${unanswered > 0 ? `; ${unanswered} of all not answered in time` : ""}`,
   },
   {
     what: `Connecting to ${MANY} drives on lines of their own at once, until all are read`,
@@ -135,7 +136,9 @@ async function stopTimes(count: number): Promise<number[]> {
         unit: UNIT,
         importance: IMPORTANCE.stop,
       });
-      if (!knocked.ok || !knocked.value.answered) throw new Error("The drive did not answer a stop.");
+      if (!knocked.ok) throw new Error(knocked.trouble.text);
+      // One that is not answered in time (the machine stood still) has waited so long at least, and is told.
+      if (!knocked.value.answered) unanswered += 1;
       took.push(knocked.value.ms);
       await new Promise((resolve) => setTimeout(resolve, 60));
     }
