@@ -266,7 +266,14 @@ describe("a copy", () => {
         trouble: { kind: "bad-file", remedy: expect.stringContaining("owns the tables") as unknown },
       });
       await worker.close();
+      // The worker keeps its rights, in the tables that are made anew too.
+      await server.db.execute(
+        sql`alter default privileges in schema public grant select, insert, update, delete on tables to worker`,
+      );
       expect(await restoreCopy(server.db, path)).toMatchObject({ ok: true });
+      const again = await openServer(postgres.url.replace("ledger@", "worker@"), postgres.url);
+      expect((await recordAt(again.db, 1, "KL-03", "standing"))!.row).toMatchObject({ number: 1 });
+      await again.close();
       expect((await recordAt(server.db, 1, "KL-03", "standing"))!.row).toMatchObject({ number: 1 });
     } finally {
       await server.close();
