@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { expect, test } from "@jest/globals";
+import { beforeEach, expect, test } from "@jest/globals";
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ElsewhereView } from "@/core/contract";
@@ -18,16 +18,27 @@ const line = (i: number): ElsewhereView["lines"][number] => ({
   ...(i > 0 && { text: i < 4 ? "1.20 s" : "5.00 s" }),
 });
 let total: number;
-const asked = withServer(({ query }) => ({
+let answers = true;
+let values: ElsewhereView["values"] | undefined;
+const view = (query: Record<string, string>) => ({
   value: {
     total,
     alike: Math.max(total - 4, 0),
-    different: 3,
-    values: [{ text: "5.00 s", positions: total - 4 }, { text: "1.20 s", positions: 3 }, { positions: 1 }],
+    different: values ? total : 3,
+    values: values ?? [
+      { text: "5.00 s", positions: total - 4 },
+      { text: "1.20 s", positions: 3 },
+      { positions: 1 },
+    ],
     from: 0,
     lines: Array.from({ length: Math.min(Number(query.count), total) }, (_, i) => line(i)),
   } satisfies ElsewhereView,
-}));
+});
+const asked = withServer(({ query }) => (answers ? view(query) : undefined));
+beforeEach(() => {
+  answers = true;
+  values = undefined;
+});
 const shown = () =>
   render(
     <InPlant>
@@ -82,4 +93,26 @@ test("a draft at several begins with all positions, this one too", async () => {
   const dialog = await screen.findByRole("dialog");
   expect(within(dialog).getAllByRole("checkbox")).toHaveLength(13);
   expect(asked.at(-1)!.query).not.toHaveProperty("but");
+});
+
+test("where nothing answers any more, what was there stays and says so", async () => {
+  total = TOTAL;
+  const user = userEvent.setup();
+  shown();
+  await user.click(screen.getByRole("button", { name: "At other positions" }));
+  const more = await screen.findByRole("button", { name: "Show 150 of 1950 more" });
+  answers = false;
+  await user.click(more);
+  expect(await screen.findByText(/What stands here is from before/)).toBeTruthy();
+  expect(screen.getAllByRole("listitem")).toHaveLength(50);
+});
+
+test("of values that each stand alone, only how many there are is told", async () => {
+  total = 40;
+  values = Array.from({ length: 6 }, (_, i) => ({ text: `Drive ${i}`, positions: 1 }));
+  shown();
+  await userEvent.click(screen.getByRole("button", { name: "At other positions" }));
+  expect((await screen.findByText(/positions as here/)).textContent).toBe(
+    "36 of 40 positions as here; 39 other values.",
+  );
 });

@@ -45,13 +45,21 @@ export function Elsewhere({
     { enabled: open, keepLast: true },
   );
   const all = useAsked(sheets.showElsewhere, { params, query: { code, count: MOST } }, { enabled: drafting });
-  const found = asked?.ok ? asked.value : undefined;
+  // Where nothing answers, what was there last stays.
+  const [last, setLast] = useState<ElsewhereView>();
+  if (asked?.ok && asked.value !== last) setLast(asked.value);
+  const found = asked?.ok ? asked.value : last;
   const left = found ? found.total - found.lines.length : 0;
   return (
     <section aria-label="At other positions" className="mt-3 border-t border-hairline pt-2">
       {!open && <Button onClick={() => setOpen(true)}>At other positions</Button>}
       {open && <h4 className="font-semibold">At other positions</h4>}
-      {asked?.ok === false && <p className="text-ochre">{asked.trouble.text}</p>}
+      {asked?.ok === false && (
+        <p className="text-ochre">
+          {asked.trouble.text}
+          {last && " What stands here is from before."}
+        </p>
+      )}
       {found?.total === 0 && <p className="text-soft">No other position has a record of this family.</p>}
       {found && found.total > 0 && <Spread found={found} value={value} />}
       {found && (found.total > 0 || here !== undefined) && !fixed && (
@@ -121,7 +129,11 @@ export function Elsewhere({
 /** How many have it as here, and what the others have. */
 function Spread({ found, value }: { found: ElsewhereView; value: string | undefined }) {
   const { total, alike, different, values } = found;
-  const others = values.filter((each) => value === undefined || each.text !== value);
+  // Where there are many, one that stands alone tells nothing.
+  const others = values.filter(
+    (each) =>
+      (value === undefined || each.text !== value) && (different <= values.length || each.positions > 1),
+  );
   const named = others.length + (alike > 0 ? 1 : 0);
   return (
     <p className="text-[14px] py-1">
@@ -138,10 +150,10 @@ function Spread({ found, value }: { found: ElsewhereView; value: string | undefi
               at {each.positions}
             </span>
           ))}
-          {different > named && `, and ${counted(different - named, "other value")}`}
         </>
       )}
-      .
+      {different > named && (others.length > 0 ? ", and " : value !== undefined && "; ")}
+      {different > named && counted(different - named, "other value")}.
     </p>
   );
 }
