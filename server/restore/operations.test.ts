@@ -136,7 +136,8 @@ test("given up by a power-off: a pulled cable is not one, and the drive that com
   });
 });
 
-test("given up where nobody knows what: the receipt lists afterwards what it was", async () => {
+/** A drive that was changed at its keypad is switched off to give that up, where nobody knows which values it is about; gives the operation's number. */
+async function offWithoutAPlan(): Promise<number> {
   plant = await testPlant({}, RILL);
   plant.drive.setAtKeypad("1r", 250);
   const connection = await connectAndRead(plant);
@@ -147,6 +148,11 @@ test("given up where nobody knows what: the receipt lists afterwards what it was
   await placeComes(id, "power", "Switch the drive off");
   plant.drive.powerOff();
   await placeComes(id, "power", "does not answer any more");
+  return id;
+}
+
+test("given up where nobody knows what: the receipt lists afterwards what it was", async () => {
+  const id = await offWithoutAPlan();
   plant.drive.powerOn();
   await plant.app.restores.settled(id);
   expect(await receiptOf(id)).toMatchObject({
@@ -157,16 +163,7 @@ test("given up where nobody knows what: the receipt lists afterwards what it was
 });
 
 test("ended while it is off, where nobody knows what it was about: the plant says that what the drive holds is not told", async () => {
-  plant = await testPlant({}, RILL);
-  plant.drive.setAtKeypad("1r", 250);
-  const connection = await connectAndRead(plant);
-  await recordStanding(plant, connection);
-  const id = await begin("power-off", connection);
-  expect((await plant.app.restores.detail(id))!.plan).toMatchObject({ untold: true, writes: [] });
-  expect((await confirm(id)).ok).toBe(true);
-  await placeComes(id, "power", "Switch the drive off");
-  plant.drive.powerOff();
-  await placeComes(id, "power", "does not answer any more");
+  const id = await offWithoutAPlan();
   expect((await plant.app.restores.end(id, plant.person)).ok).toBe(true);
   expect(await receiptOf(id)).toMatchObject({ kind: "power-off", outcome: "given-up", results: [] });
   const [line] = (await plant.app.overviews.window(1, {}, 0, 1)).lines;
