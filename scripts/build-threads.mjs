@@ -14,7 +14,8 @@ export default async function buildThreads() {
   await bundle({ upload: "server/import/upload-thread.ts" }, { joi: `${root}core/shape/no-joi.ts` });
 }
 
-function bundle(entryPoints, alias = {}) {
+/** Bundles programs, by their names, into .threads/. */
+export function bundle(entryPoints, alias = {}) {
   return build({
     absWorkingDir: root,
     entryPoints,

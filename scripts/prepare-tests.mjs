@@ -1,9 +1,9 @@
-/** Before the unit tests: the threads' bundles, and one migrated database that every test starts from. It is kept until the migrations change. */
+/** Before the unit tests: the threads' bundles and that of a program they start, and one migrated database that every test starts from. It is kept until the migrations change. */
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import buildThreads from "./build-threads.mjs";
+import buildThreads, { bundle } from "./build-threads.mjs";
 import { root } from "./root.mjs";
 
 const MIGRATIONS = join(root, "server/database/migrations");
@@ -11,6 +11,8 @@ const KEPT = join(root, ".threads");
 
 export default async function prepareTests() {
   await buildThreads();
+  // Started again and again by a test; its modules one by one would take longer to load than it runs.
+  await bundle({ "busy-ledger": "server/testing/busy-ledger.ts" });
   const hash = createHash("sha256");
   for (const name of readdirSync(MIGRATIONS).filter((each) => each.endsWith(".sql")))
     hash.update(readFileSync(join(MIGRATIONS, name)));

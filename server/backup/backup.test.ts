@@ -13,7 +13,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
-import { openInMemory, openServer, tables, type OpenDatabase } from "@/server/database";
+import { openServer, tables, type OpenDatabase } from "@/server/database";
 import { addDrive } from "@/server/drives";
 import { attach, readFile, storeFile } from "@/server/files";
 import { addNote, keepReading, listRecords, loadSet, recordAt, recordColumn } from "@/server/ledger";
@@ -218,7 +218,7 @@ describe("a copy", () => {
   test("of an earlier version is taken in, and its tables and what is in them are brought up to date", async () => {
     // Before contents were kept once for each hash, and hashes as bytes; and as the version before this one left it.
     for (const last of [12, 37]) {
-      const former = await openInMemory(await formerDatabase(last));
+      const former = await formerDatabase(last);
       const manifest = await writeCopy(former.db, path, new Date());
       await former.close();
       const other = await emptyDatabase();
@@ -237,7 +237,7 @@ describe("a copy", () => {
   });
 
   test("of a version that this one does not know is refused in words", async () => {
-    const newer = await openInMemory(await formerDatabase(37));
+    const newer = await formerDatabase(37);
     await newer.pg.query("update drizzle.__drizzle_migrations set hash = repeat('a', 64) where id = 38");
     await writeCopy(newer.db, path, new Date());
     await newer.close();
@@ -250,7 +250,7 @@ describe("a copy", () => {
   });
 
   test("of an earlier version is taken in on a server too, by the role that may make tables", async () => {
-    const former = await openInMemory(await formerDatabase(37));
+    const former = await formerDatabase(37);
     await writeCopy(former.db, path, new Date());
     await former.close();
     const postgres = await startPostgres();

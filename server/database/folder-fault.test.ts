@@ -15,6 +15,7 @@ import { join } from "node:path";
 import { afterAll, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
 import { openEmbedded } from "@/server/database";
+import { emptyLedgerIn } from "@/server/testing/folder";
 import { folderFault } from "./folder-fault";
 
 const root = mkdtempSync(join(tmpdir(), "calm-ledger-fault-"));
@@ -50,7 +51,7 @@ test("a path through a file is refused in words", async () => {
 
 test("a damaged database is refused in words, and left as it is", async () => {
   const folder = join(root, "damaged");
-  await (await openEmbedded(folder)).close();
+  emptyLedgerIn(folder);
   const control = join(folder, "database", "global", "pg_control");
   truncateSync(control, 100);
   const before = readFileSync(control);
@@ -97,7 +98,7 @@ const mounted =
   "the disk fills up under the database's log: it ends at once and says why, nobody waits for ever; with room again, what was acknowledged is there",
   async () => {
     const folder = join(small, "data");
-    const database = await openEmbedded(folder);
+    const database = await openEmbedded(emptyLedgerIn(folder));
     const ended = new Promise<string>((resolve) => (database.onEnded = resolve));
     const { db } = database;
     await db.execute(sql`insert into area (plant_id, name, sort) values (1, 'kept', 1)`);
@@ -130,7 +131,7 @@ const mounted =
     expect(mount("-t", "tmpfs", "-o", "size=120m", "tmpfs")).toBe(0);
     try {
       const folder = join(disk, "data");
-      await (await openEmbedded(folder)).close();
+      emptyLedgerIn(folder);
       expect(mount("-o", "remount,ro")).toBe(0);
       for (const each of [folder, join(disk, "new")])
         await expect(openEmbedded(each)).rejects.toThrow(/is read-only\. Mount it for writing/);

@@ -5,10 +5,9 @@ import { createApplication } from "@/server/application";
 import { recordAt, recordColumn } from "@/server/ledger";
 import { findReceipt } from "@/server/restore";
 import { formerDatabase, MIGRATIONS } from "@/server/testing/former";
-import { openInMemory } from "./open";
 
 test("a plant kept by an earlier version opens: its records, its receipt, its restore that halted half-way", async () => {
-  const database = await openInMemory(await formerDatabase(3));
+  const database = await formerDatabase(3);
   await migrate(database.db as never, { migrationsFolder: MIGRATIONS });
   const app = await createApplication({
     database,

@@ -107,11 +107,11 @@ function said(thread: Worker, word: string): Promise<void> {
   });
 }
 
-/** A database in memory, for tests; `template` is a dump of one that is already migrated. */
-export async function openInMemory(template?: Blob): Promise<OpenDatabase & { pg: PGlite }> {
-  const pg = await PGlite.create(template ? { loadDataDir: template } : {});
+/** A database in memory, for tests. */
+export async function openInMemory(): Promise<OpenDatabase & { pg: PGlite }> {
+  const pg = await PGlite.create();
   const db = embeddedOver(pg);
-  if (!template) await migratePglite(db as never, { migrationsFolder });
+  await migratePglite(db as never, { migrationsFolder });
   return { db, pg, owner: onlyOwner(), close: () => pg.close() };
 }
 

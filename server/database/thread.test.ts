@@ -4,11 +4,12 @@ import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { count, eq, sql } from "drizzle-orm";
 import { openAccess, openEmbedded, tables, type OpenDatabase } from "@/server/database";
+import { emptyLedgerIn } from "@/server/testing/folder";
 
 const folder = mkdtempSync(join(tmpdir(), "calm-ledger-"));
 let database: OpenDatabase;
 beforeAll(async () => {
-  database = await openEmbedded(folder);
+  database = await openEmbedded(emptyLedgerIn(folder));
 });
 afterAll(async () => {
   await database.close();

@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { afterAll, expect, test } from "@jest/globals";
 import type { Found } from "@/server/testing/busy-ledger";
+import { emptyLedgerIn } from "@/server/testing/folder";
 import { startPostgres } from "@/server/testing/postgres";
 
 /** Fifty moments with `npm run test:long`. */
@@ -24,7 +25,7 @@ interface Told {
 
 /** Runs the program on a place until it is killed, at a moment that `random` says; gives what it found at its start. */
 async function run(place: string, told: Told, random: number): Promise<Found> {
-  const child = spawn(process.execPath, ["--import", "tsx", "server/testing/busy-ledger.ts", place], {
+  const child = spawn(process.execPath, [".threads/busy-ledger.mjs", place], {
     stdio: ["ignore", "pipe", "inherit"],
   });
   const gone = new Promise((resolve) => child.once("exit", resolve));
@@ -79,7 +80,7 @@ async function killAgainAndAgain(place: string, seed: number): Promise<void> {
 
 test(
   "killed at random moments while it records, brings in and takes in, the embedded ledger loses nothing it acknowledged and shows nothing half",
-  () => killAgainAndAgain(join(folder, "ledger"), 20_261),
+  () => killAgainAndAgain(emptyLedgerIn(join(folder, "ledger")), 20_261),
   1_500_000,
 );
 

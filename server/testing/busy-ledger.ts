@@ -1,5 +1,5 @@
 /**
- * A program that records, brings files in and takes exports in as fast as it can, to be killed while it does: `tsx server/testing/busy-ledger.ts FOLDER-OR-URL`. First it
+ * A program that records, brings files in and takes exports in as fast as it can, to be killed while it does: `node .threads/busy-ledger.mjs FOLDER-OR-URL`. First it
  * says what it finds (one line of JSON), then each thing once it was told that it is kept.
  */
 import { randomUUID } from "node:crypto";

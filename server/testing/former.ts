@@ -1,16 +1,20 @@
 import { readFileSync } from "node:fs";
-import { PGlite } from "@electric-sql/pglite";
+import type { PGlite } from "@electric-sql/pglite";
 import { readMigrationFiles } from "drizzle-orm/migrator";
+import { embeddedOver, onlyOwner, type OpenDatabase } from "@/server/database";
 
 export const MIGRATIONS = "server/database/migrations";
 
 /** The plant that a version of the program kept after migration 3. */
 const ROWS = { after: 3, file: "server/testing/former/after-0003.sql" };
 
+/** Lent by the tests' environment (scripts/test-environment.mjs). */
+const { testDatabases } = globalThis as unknown as { testDatabases: { make(): Promise<PGlite> } };
+
 /** A database as an earlier version left it: its migrations up to one of them (3 or later), listed as run, and the rows of a small plant. */
-export async function formerDatabase(last: number): Promise<Blob> {
-  const pg = await PGlite.create();
-  await pg.exec(`create schema drizzle;
+export async function formerDatabase(last: number): Promise<OpenDatabase & { pg: PGlite }> {
+  const pg = await testDatabases.make();
+  await pg.exec(`drop schema public cascade; create schema public; drop schema drizzle cascade; create schema drizzle;
     create table drizzle.__drizzle_migrations (id serial primary key, hash text not null, created_at bigint)`);
   const all = readMigrationFiles({ migrationsFolder: MIGRATIONS });
   for (const [i, { sql, hash, folderMillis }] of all.slice(0, last + 1).entries()) {
@@ -21,7 +25,5 @@ export async function formerDatabase(last: number): Promise<Blob> {
     ]);
     if (i === ROWS.after) await pg.exec(readFileSync(ROWS.file, "utf8"));
   }
-  const dump = await pg.dumpDataDir("none");
-  await pg.close();
-  return dump;
+  return { db: embeddedOver(pg), pg, owner: onlyOwner(), close: () => pg.close() };
 }
