@@ -1,14 +1,12 @@
-import { parseRational, reduce, unitFactor, type Rational } from "@/core/value";
+import { readFigure, reduce, unitFactor, type Rational } from "@/core/value";
 
-const AMOUNT = /^([+-]?[\d.,]+)\s*(\S.*)?$/;
-
-/** An amount as it was typed, in `unit`; a comma serves as decimal sign, another unit of the same quantity is converted exactly. Undefined for anything else. */
+/** An amount as it was typed, in `unit`; another unit of the same quantity is converted exactly. Undefined for anything else. */
 export function amountIn(typed: string, unit: string | undefined): Rational | undefined {
-  const found = AMOUNT.exec(typed.trim());
-  const number = found && parseRational(found[1]!.replace(",", "."));
-  if (!number) return undefined;
-  const factor = found[2] === undefined ? { num: 1n, den: 1n } : unitFactor(found[2], unit ?? "");
-  return factor && reduce({ num: number.num * factor.num, den: number.den * factor.den });
+  const read = readFigure(typed);
+  if ("reason" in read) return undefined;
+  const { figure, rest } = read;
+  const factor = rest === "" ? { num: 1n, den: 1n } : unitFactor(rest, unit ?? "");
+  return factor && reduce({ num: figure.num * factor.num, den: figure.den * factor.den });
 }
 
 /** Below zero when a is less than b, 0 when they are equal. */

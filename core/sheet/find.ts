@@ -19,7 +19,7 @@ export type Condition =
 type Operator = ">" | ">=" | "<" | "<=" | "=" | "!=";
 
 const SAME: Readonly<Record<string, Operator>> = { "≥": ">=", "≤": "<=", "≠": "!=" };
-const NUMBER = String.raw`[-+]?\d+(?:[.,]\d+)?`;
+const NUMBER = String.raw`[-+−]?\d+(?:[.,]\d+)?`;
 const PART = new RegExp(
   String.raw`(>=|<=|!=|≥|≤|≠|>|<|=)\s*([^<>=!≥≤≠]*)|(${NUMBER})\s*\.\.\s*(${NUMBER})\s*([^\s\d<>=!]+)?|([^\s<>=!≥≤≠]+|!)`,
   "g",
@@ -70,7 +70,7 @@ function compare(
   else find.trouble = `After ${by} comes a number, as in "${by} 50 Hz": "${value}" is left out.`;
 }
 
-const numberOf = (text: string): number => Number(text.replace(",", "."));
+const numberOf = (text: string): number => Number(text.replace(",", ".").replace("−", "-"));
 
 /** Whether a value that is shown meets a condition. What has no value meets none. */
 export function meets(cell: SheetRow["cells"][number], condition: Condition): boolean {

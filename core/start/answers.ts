@@ -1,7 +1,7 @@
 import { mappedCode, quantityOf, QUANTITIES, type Definition, type Quantity } from "@/core/definition";
 import { becoming, type Become } from "@/core/draft";
 import { parameterAt, type Place } from "@/core/quantity";
-import { parseValue, type Parameter, type RawValue } from "@/core/value";
+import { parseValue, readFigure, type Parameter, type RawValue } from "@/core/value";
 import { wordOptions } from "./questions";
 import { presetsAt, TRIP_HEALTHY, TRIP_INPUT, tripInputs, WIRING } from "./wiring";
 
@@ -64,7 +64,8 @@ function rawFor(definition: Definition, quantity: Quantity, answer: string, plac
       : { text: `${title} cannot be "${answer}" here.` };
   }
   // A bare number is meant in the common unit, which need not be the drive's own.
-  const typed = unit && /^[+-]?[\d.,]+$/.test(answer) ? `${answer} ${unit}` : answer;
+  const read = readFigure(answer);
+  const typed = unit && !("reason" in read) && read.rest === "" ? `${answer} ${unit}` : answer;
   const parsed = parseValue(parameter, parameter.unit === undefined ? answer : typed);
   return parsed.ok ? { parameter, raw: parsed.raw, words: `${title}: ${typed}` } : { text: parsed.reason };
 }

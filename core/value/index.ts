@@ -47,6 +47,7 @@ export { REGISTER_ORDERS, type RegisterOrder } from "./register-order";
 export { decimalsFor, floatText, physicalNumber, physicalRational, physicalText } from "./physical";
 export { formatLine, formatValue, type FormattedValue } from "./format";
 export { cannotHold } from "./cannot-hold";
+export { readFigure } from "./figure";
 export { parseValue, toRaw, type Parsed } from "./parse";
 export { veiled } from "./veiled";
 export { checkRange } from "./range";

@@ -1,13 +1,7 @@
 import { cannotHold } from "./cannot-hold";
+import { readFigure } from "./figure";
 import type { Parameter } from "./parameter";
-import {
-  parseRational,
-  reduce,
-  roundRational,
-  toDecimalText,
-  exactDecimals,
-  type Rational,
-} from "./rational";
+import { reduce, roundRational, toDecimalText, exactDecimals, type Rational } from "./rational";
 import { byteCount, floatRaw, isBits, isFloat, isText, isWide, rawBounds, type RawValue } from "./raw";
 import { unitFactor } from "./unit";
 
@@ -27,11 +21,10 @@ export function parseValue(parameter: Parameter, typed: string): Parsed {
   if (text === "") return no("Nothing was typed.");
   if (parameter.choices) return parseChoice(parameter, text);
   if (isBits(parameter.type)) return parseBits(text, 8 * byteCount(parameter.type));
-  const match = /^([-+]?[\d.]+(?:e[-+]?\d+)?)\s*(.*)$/i.exec(text.replace(",", "."));
-  const figure = match && parseRational(match[1]!);
-  if (!match || !figure) return no(`"${text}" is not a number.`);
-  const inUnit = convert(figure, match[2]!.trim(), parameter.unit);
-  if (!inUnit) return no(`"${match[2]}" cannot be turned into ${parameter.unit ?? "a value without unit"}.`);
+  const read = readFigure(text);
+  if ("reason" in read) return no(read.reason);
+  const inUnit = convert(read.figure, read.rest, parameter.unit);
+  if (!inUnit) return no(`"${read.rest}" cannot be turned into ${parameter.unit ?? "a value without unit"}.`);
   if (isFloat(parameter.type)) return yes(floatRaw(parameter.type, Number(inUnit.num) / Number(inUnit.den)));
   return toRaw(parameter, inUnit);
 }

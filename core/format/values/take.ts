@@ -7,6 +7,7 @@ import {
   isWide,
   parseValue,
   rawBounds,
+  readFigure,
   veiled,
   type Parameter,
   type RawValue,
@@ -35,6 +36,7 @@ export function takeValues(definition: Definition, values: readonly FileValue[],
   const taken = new Map<string, RawValue>();
   const from = new Map<string, number>();
   const notes: LineNote[] = [];
+  const pointed = values.some((each) => isMeasured(find(each)) && WITH_POINT.test(each.text ?? ""));
   for (const each of values) {
     const leaveOut = (reason: string, remedy: string): void => {
       notes.push({ line: each.line, verdict: "left-out", what: whatOf(each), reason, remedy });
@@ -44,6 +46,14 @@ export function takeValues(definition: Definition, values: readonly FileValue[],
       leaveOut(
         `${definition.title} has no parameter of this code.`,
         "Look whether it is another family's, or another firmware's.",
+      );
+      continue;
+    }
+    const inThrees = pointed && isMeasured(parameter) && IN_THREES.exec(each.text ?? "")?.[0].trim();
+    if (inThrees && each.raw === undefined) {
+      leaveOut(
+        `${inThrees} may be ${inThrees.replaceAll(",", "")} or ${inThrees.replace(",", ".")}: other values of this file have a point before their decimals.`,
+        "Write it without the comma, or with a point.",
       );
       continue;
     }
@@ -66,6 +76,12 @@ export function takeValues(definition: Definition, values: readonly FileValue[],
   }
   return { values: taken, notes };
 }
+
+const WITH_POINT = /^\s*[-+−]?\d+\.\d/;
+/** Ten thousand in one country, ten in another. */
+const IN_THREES = /^\s*[-+−]?[1-9]\d{0,2},\d{3}(?![\d,.])/;
+const isMeasured = (parameter: Parameter | undefined): boolean =>
+  parameter !== undefined && !parameter.choices && !isText(parameter.type) && !isBits(parameter.type);
 
 const whatOf = ({ code, name, raw, text }: FileValue): string =>
   [code, name, text ?? String(raw ?? "")].filter(Boolean).join(" ").slice(0, 80);
@@ -116,9 +132,11 @@ function says(parameter: Parameter, text: string, raw: RawValue): boolean {
   );
   if (plain.includes(text.trim()) || parameter.kind === "secret") return true;
   const read = parseValue(parameter, text);
-  if (read.ok && read.raw === raw) return true;
-  const [a, b] = [parseFloat(text), parseFloat(shown.text)];
-  return Number.isFinite(a) && a === b;
+  if (read.ok) return read.raw === raw;
+  // With less decimals than its steps have it is no value that could be typed.
+  const [said, is] = [readFigure(text), readFigure(shown.text)];
+  if ("reason" in said || "reason" in is) return false;
+  return said.figure.num * is.figure.den === is.figure.num * said.figure.den;
 }
 
 function fitsType({ type, length }: Parameter, raw: RawValue): boolean {

@@ -227,10 +227,24 @@ describe("lists of other programs", () => {
     expect(notes.join("\n")).toMatch(/none of the choices/);
   });
 
+  test("a comma that may stand between thousands is not guessed at where others have a point", () => {
+    const other = rill.parameters.find(({ code }) => code === "1m")!;
+    const lines = (value: string): string => `Code,Value,Unit\n${speed.code},${value},Hz\n`;
+    const { notes, set } = take(`${lines("12.5")}${other.code},"1,500",W\n`);
+    expect(set.pieces.flatMap((each) => Object.keys(each.values))).toEqual([speed.base]);
+    expect(notes[0]).toMatch(/1,500 may be 1500 or 1\.500: other values of this file have a point/);
+    // Where they have a comma it is theirs.
+    expect(take(`${lines('"12,5"')}${other.code},"1,500",kW\n`).notes).toEqual([]);
+  });
+
   test("a value that was changed by hand beside its raw value is not guessed at", () => {
-    const { notes, set } = take(`Code,Value,Unit,Raw\n${speed.code},30.0,Hz,50\n`);
-    expect(set.pieces).toEqual([]);
-    expect(notes[0]).toMatch(/its raw value says/);
+    // What stands before a comma is not all of it.
+    const five = (5 * Number(speed.scale.den)) / Number(speed.scale.num);
+    for (const byHand of ["30.0", '"5,4"']) {
+      const { notes, set } = take(`Code,Value,Unit,Raw\n${speed.code},${byHand},Hz,${five}\n`);
+      expect(set.pieces).toEqual([]);
+      expect(notes[0]).toMatch(/its raw value says 5/);
+    }
   });
 
   test("raw numbers are told from shown ones by which of them fit", () => {
