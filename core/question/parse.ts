@@ -1,5 +1,6 @@
 import { quantityOf, QUANTITIES, type Quantity } from "@/core/definition";
 import type { Verdict } from "@/core/readiness";
+import { readFigure } from "@/core/value";
 import { amountIn } from "./amount";
 import { FACTS, type Condition, type Fact, type Operator, type Simple, type Test } from "./condition";
 import { dayOf } from "./day";
@@ -32,7 +33,8 @@ const SIGNS: Record<string, Operator> = {
   since: ">=",
   "up to": "<=",
 };
-const BY_SIGN = /^(.*?)\s*(<=|>=|!=|≤|≥|≠|<|>|=)\s*(.*)$/s;
+/** What is compared, the sign, and with what. */
+export const BY_SIGN = /^(.*?)\s*(<=|>=|!=|≤|≥|≠|<|>|=)\s*(.*)$/s;
 /** Only where there is no sign: "When the link is lost = trip" is not split at "is". */
 const BY_WORD =
   /^(.*?)\s+(is not|is|under|below|over|above|at most|at least|before|after|since|up to)\s+(.*)$/s;
@@ -50,6 +52,8 @@ const AGE = ["age", "record", "age of the record", "recorded"];
  */
 export function parseCondition(typed: string, codes: ReadonlySet<string>): ParsedCondition {
   const text = typed.trim().replace(/\s+/g, " ");
+  const open = / (and|or)$/i.exec(text);
+  if (open) return no(`After "${open[1]}" comes another condition.`);
   const whole = parseSimple(text, codes);
   const parts = text.split(/ or /i);
   // A word of a quantity may have an "or" of its own.
@@ -94,7 +98,11 @@ function parseSimple(text: string, codes: ReadonlySet<string>): ParsedSimple {
       : no(`${FACTS[fact]} is no number: ask with = or !=.`);
   }
   const code = [...codes].find((each) => each.toLowerCase() === subject);
-  if (code !== undefined) return { ok: true, condition: { about: "code", code, test } };
+  if (code !== undefined) {
+    const read = test.op === "=" || test.op === "!=" ? undefined : readFigure(test.text);
+    if (read && "reason" in read) return no(`${read.reason} Only = and != compare with a word.`);
+    return { ok: true, condition: { about: "code", code, test } };
+  }
   const exact = QUANTITIES.find(
     (each) => quantityOf(each).title.toLowerCase() === subject || each === subject,
   );

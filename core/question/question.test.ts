@@ -6,6 +6,7 @@ import { answer, type Asked } from "./answer";
 import { codesNeeded } from "./codes";
 import { allHold, FACTS, OPERATORS, type Condition, type Fact, type Holds } from "./condition";
 import { parseCondition } from "./parse";
+import { splitConditions } from "./split";
 import { suggest } from "./suggest";
 import { conditionWords, subjectWords } from "./words";
 
@@ -107,11 +108,30 @@ describe("a condition as it is typed", () => {
     ["recorded before 14 Foo 2026", /or a day, as in/],
     ["readiness > yes", /with care or no/],
     ["area > Kiln", /ask with = or !=/],
+    ["1r > soon", /"soon" is not a number\. Only = and != compare with a word/],
+    ["1r > 1.500,0", /more than one point or comma/],
+    ["1r > 1 or", /After "or" comes another condition/],
+    ["area = Kiln and", /After "and" comes another condition/],
   ])("%j is refused with what to type instead", (typed, why) => {
     expect(parseCondition(typed, codes)).toMatchObject({
       ok: false,
       trouble: expect.stringMatching(why) as unknown,
     });
+  });
+  test("an and parts conditions where one follows; in a word it does not", () => {
+    const parted: Array<[string, string[]]> = [
+      ["family = rill and firmware < 3.5", ["family = rill", "firmware < 3.5"]],
+      ["1r > 2 s AND machine is mixer; age > 1 year ;", ["1r > 2 s", "machine is mixer", "age > 1 year"]],
+      ["machine = Wash and dry", ["machine = Wash and dry"]],
+      ["machine = Wash and dry and 1r < 2", ["machine = Wash and dry", "1r < 2"]],
+      ["13r = ramp or coast and 1r < 2", ["13r = ramp or coast", "1r < 2"]],
+      [" ; ", []],
+    ];
+    for (const [typed, parts] of parted) expect(splitConditions(typed)).toEqual(parts);
+    // Whatever a common quantity can be asked for stays one condition.
+    for (const each of QUANTITIES)
+      for (const word of Object.values(quantityOf(each).words ?? {}))
+        expect(splitConditions(`${quantityOf(each).title} = ${word}`)).toHaveLength(1);
   });
   test("what may be meant is offered", () => {
     const found = parseCondition("resistor = yes", codes);

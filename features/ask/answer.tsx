@@ -101,7 +101,8 @@ export function Answer({
             <NotTold>Whether it holds is</NotTold>
           </h3>
           <p className="text-[14px] text-soft">
-            No record of that kind, a partial one, or a definition that does not say what its values mean.
+            No record of that kind, a partial one, a definition that does not say what its values mean, or an
+            amount in a unit that its value is not in.
           </p>
           <Lines
             first={unknown}

@@ -42,8 +42,9 @@ export function AskPlant({ conditions, of, codes, answer, trouble, saved }: Prop
     `ask=${encodeURIComponent(next.join("; "))}&of=${which}`;
   const show = (next: readonly string[], which: string = of): void =>
     router.push(to(next.length > 0 ? `/ask?${queryOf(next, which)}` : "/ask"));
-  const add = (condition: string): void => {
-    if (!conditions.includes(condition)) show([...conditions, condition]);
+  const add = (more: string[]): void => {
+    const next = [...new Set([...conditions, ...more])];
+    if (next.length > conditions.length) show(next);
   };
   return (
     <div className="flex-1 min-h-0 overflow-auto bg-leaf">
@@ -115,7 +116,7 @@ export function AskPlant({ conditions, of, codes, answer, trouble, saved }: Prop
             Type a condition above, or begin with one of these.
             <span className="mt-3 flex flex-wrap justify-center gap-2">
               {EXAMPLES.map((each) => (
-                <Button key={each} rank="quiet" onClick={() => add(each)}>
+                <Button key={each} rank="quiet" onClick={() => add([each])}>
                   {each}
                 </Button>
               ))}

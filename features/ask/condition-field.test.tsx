@@ -9,7 +9,7 @@ withPage();
 
 function shown() {
   const added: string[] = [];
-  render(<ConditionField codes={new Set(["4r", "14r"])} onAdd={(each) => added.push(each)} />);
+  render(<ConditionField codes={new Set(["4r", "14r"])} onAdd={(each) => added.push(...each)} />);
   return {
     added,
     field: screen.getByRole<HTMLInputElement>("combobox", { name: "Condition" }),
@@ -26,6 +26,15 @@ test("a whole condition is added as it is called, and the field is free for the 
   await user.type(field, "4R >= 1,5 s{Enter}");
   expect(added).toEqual(["4r >= 1,5 s"]);
   expect(field.value).toBe("");
+});
+
+test("several with an and between are added one by one; one that is none is said, and none is added", async () => {
+  const { added, field, user } = shown();
+  await user.type(field, "family = rill and 4r < 2 and area = attic{Enter}");
+  expect(added).toEqual(["family = rill", "4r < 2", "area = attic"]);
+  await user.type(field, "family = rill and 4r < soon{Enter}");
+  expect(screen.getByText(/"soon" is not a number/)).toBeTruthy();
+  expect(added).toHaveLength(3);
 });
 
 test("what is only begun is typed on by choosing what is meant, then by choosing a word", async () => {

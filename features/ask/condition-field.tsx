@@ -1,10 +1,25 @@
 "use client";
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { useState } from "react";
-import { conditionWords, parseCondition, suggest } from "@/core/question";
+import { conditionWords, parseCondition, splitConditions, suggest, type Condition } from "@/core/question";
 import { useAwake } from "@/ui/awake";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
+
+/** What was typed, with an "and" between several; or why one of them is none. */
+function read(
+  typed: string,
+  codes: ReadonlySet<string>,
+): Condition[] | { trouble: string; likely: string[] } {
+  const all: Condition[] = [];
+  const parts = splitConditions(typed);
+  for (const each of parts.length > 0 ? parts : [""]) {
+    const parsed = parseCondition(each, codes);
+    if (!parsed.ok) return parsed;
+    all.push(parsed.condition);
+  }
+  return all;
+}
 
 /** One condition more, typed or chosen: what it is about first, then a sign, then how much. */
 export function ConditionField({
@@ -12,25 +27,25 @@ export function ConditionField({
   onAdd,
 }: {
   codes: ReadonlySet<string>;
-  onAdd: (condition: string) => void;
+  onAdd: (conditions: string[]) => void;
 }) {
   const awake = useAwake();
   const [text, setText] = useState("");
   const [trouble, setTrouble] = useState<{ text: string; likely: string[] }>();
   const typed = text.trim();
-  const parsed = parseCondition(typed, codes);
+  const complete = Array.isArray(read(typed, codes));
   const offered = suggest(text, codes).filter((each) => each.text !== typed);
   const add = (condition: string): void => {
-    const found = parseCondition(condition, codes);
-    if (!found.ok) return setTrouble({ text: found.trouble, likely: found.likely });
+    const found = read(condition, codes);
+    if (!Array.isArray(found)) return setTrouble({ text: found.trouble, likely: found.likely });
     setTrouble(undefined);
     setText("");
-    onAdd(conditionWords(found.condition));
+    onAdd(found.map(conditionWords));
   };
   const choose = (chosen: string | null): void => {
     if (chosen === null) return;
     setTrouble(undefined);
-    if (parseCondition(chosen, codes).ok) add(chosen);
+    if (Array.isArray(read(chosen, codes))) add(chosen);
     else setText(`${chosen} `);
   };
   return (
@@ -51,7 +66,7 @@ export function ConditionField({
             displayValue={(each: string) => each}
             onKeyDown={(event) => {
               // With nothing to choose the list would only swallow it: what was typed is answered for.
-              if (event.key === "Enter" && !parsed.ok && offered.length === 0) {
+              if (event.key === "Enter" && !complete && offered.length === 0) {
                 event.preventDefault();
                 add(text);
               }
@@ -67,7 +82,7 @@ export function ConditionField({
             modal={false}
             className="z-40 mt-1 w-96 max-w-[calc(100vw-2rem)] max-h-80 overflow-auto bg-leaf border border-hairline rounded-page py-1 empty:hidden"
           >
-            {parsed.ok && <Offer value={typed}>Ask: {typed}</Offer>}
+            {complete && <Offer value={typed}>Ask: {typed}</Offer>}
             {offered.map(({ text: each, whole }) => (
               <Offer key={each} value={each}>
                 {each} {!whole && <span className="text-soft">...</span>}

@@ -67,13 +67,6 @@ export interface QuestionAnswer {
   changes: Changeable[];
 }
 
-/** The parts of a question as it stands in an address: conditions with a semicolon between. */
-export const conditionsIn = (ask: string): string[] =>
-  ask
-    .split(";")
-    .map((each) => each.trim())
-    .filter(Boolean);
-
 /**
  * Every position of a plant where all conditions hold, and every one where that cannot be told. Input: conditions as they are typed, and which record of each
  * position is asked. A condition that cannot be read is a trouble that says which and why; nothing is asked then.
@@ -97,7 +90,7 @@ export async function askPlant(
         remedy:
           parsed.likely.length > 0
             ? `Did you mean ${parsed.likely.join(", or ")}?`
-            : 'Ask as in "deceleration time < 2 s", with a semicolon between several conditions.',
+            : 'Ask as in "deceleration time < 2 s", with a semicolon or "and" between several conditions.',
       });
     conditions.push(parsed.condition);
   }

@@ -2,7 +2,6 @@
 export {
   askPlant,
   codesIn,
-  conditionsIn,
   type Changeable,
   type OfRecords,
   type QuestionAnswer,

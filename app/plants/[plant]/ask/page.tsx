@@ -1,11 +1,12 @@
 import { page } from "@/app/_lib/page";
+import { splitConditions } from "@/core/question";
 import { AskPlant } from "@/features/ask/ask-plant";
-import { answerWindow, askPlant, codesIn, conditionsIn, savedQuestions } from "@/server/question";
+import { answerWindow, askPlant, codesIn, savedQuestions } from "@/server/question";
 
 const { Page, generateMetadata } = page("see", {
   title: "Ask the plant",
   async render({ app, plant, query }) {
-    const conditions = conditionsIn(query.ask ?? "");
+    const conditions = splitConditions(query.ask ?? "");
     const of = query.of === "newest" ? "newest" : "standing";
     const [answered, codes, saved] = await Promise.all([
       conditions.length > 0 ? askPlant(app, plant.id, conditions, of) : undefined,

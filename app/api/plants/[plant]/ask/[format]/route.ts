@@ -2,12 +2,13 @@ import { FILE_TYPES } from "@/app/_lib/file-types";
 import { serveFile } from "@/app/_lib/serve";
 import { questions } from "@/core/contract";
 import { good } from "@/core/drive";
-import { answerCsv, answerWorkbook, askPlant, conditionsIn } from "@/server/question";
+import { splitConditions } from "@/core/question";
+import { answerCsv, answerWorkbook, askPlant } from "@/server/question";
 
 export const GET = serveFile(
   questions.answerFile,
   async ({ app, plant, params: { format }, query: { ask, of = "standing" } }) => {
-    const answered = await askPlant(app, plant.id, conditionsIn(ask), of);
+    const answered = await askPlant(app, plant.id, splitConditions(ask), of);
     if (!answered.ok) return answered;
     return good({
       name: `answer-${app.now().toISOString().slice(0, 10)}.${format}`,

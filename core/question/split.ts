@@ -1,0 +1,27 @@
+import { BY_SIGN, parseCondition } from "./parse";
+
+const NO_CODES: ReadonlySet<string> = new Set();
+
+/**
+ * The conditions of a question as it is typed: with a semicolon or an "and" between them. An "and" that belongs to a word, as in "= ramp and hold", parts nothing:
+ * only one with another comparison behind it does.
+ */
+export function splitConditions(typed: string): string[] {
+  return typed
+    .split(";")
+    .flatMap(atAnd)
+    .map((each) => each.trim())
+    .filter(Boolean);
+}
+
+function atAnd(text: string): string[] {
+  const [first = "", ...others] = text.split(/ and /i);
+  const whole = parseCondition(text, NO_CODES);
+  if (whole.ok && whole.condition.about === "quantity") return [text];
+  const parts = [first];
+  for (const part of others) {
+    if (BY_SIGN.test(part) || parseCondition(part, NO_CODES).ok) parts.push(part);
+    else parts.push(`${parts.pop()} and ${part}`);
+  }
+  return parts;
+}
