@@ -1,7 +1,7 @@
 import { list, object, oneOf, optional, text, whole, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 
-/** Conditions as they are typed, with a semicolon between; all of them must hold. */
+/** Conditions as they are typed, with a semicolon or an "and" between; all of them must hold. */
 const asking = text({ max: 2000 });
 const of = oneOf(["standing", "newest"]);
 const question = { ask: asking, of: optional(of) };
