@@ -6,7 +6,7 @@ import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { Paper } from "@/core/paper";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill } from "@/families/testing";
-import { keepReading, recordAt } from "@/server/ledger";
+import { addNote, keepReading, recordAt, setLabel } from "@/server/ledger";
 import { noteParameter } from "@/server/sheets";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
@@ -208,6 +208,9 @@ describe("of a plant", () => {
     expect(all.parts.flatMap((each) => each.rows).length).toBeGreaterThan(150);
     expect(all.parts.some((each) => each.title === "Notes")).toBe(false);
     // A note is printed, also where its row is left out.
+    expect(all.facts.some(([what]) => what === "Note" || what === "Labels")).toBe(false);
+    await addNote(db, plant.person, row.id, "Belt slipped.", new Date("2026-03-02T09:00:00Z"));
+    await setLabel(db, plant.person, row.id, "after repair", true, new Date("2026-03-02T09:00:00Z"));
     const position = { id: plant.positionId, plantId: 1, tag: "KL-03" };
     const note = { definition: rill, code: "6r", text: "Never above 3 s.", seen: "" };
     await noteParameter(db, plant.person, position, note, new Date("2026-03-02T10:00:00Z"));
@@ -219,6 +222,10 @@ describe("of a plant", () => {
       true,
       "not-default",
     );
+    expect(noted.facts.slice(-2)).toEqual([
+      ["Labels", "after repair"],
+      ["Note", expect.stringMatching(/^Belt slipped\. \(Ines Varga, 2 Mar 2026/)],
+    ]);
     expect(noted.parts.at(-1)).toMatchObject({
       title: "Notes",
       rows: [["6r", rill.byCode.get("6r")!.name, "Never above 3 s.", expect.stringContaining("Ines Varga")]],

@@ -2,7 +2,7 @@ import type { Definition } from "@/core/definition";
 import { sheetParts, type Paper, type PaperColumn, type PaperPart, type PaperRows } from "@/core/paper";
 import { buildSheet } from "@/core/sheet";
 import type { Database } from "@/server/database";
-import { defaultColumn, recordColumn, type RecordRow } from "@/server/ledger";
+import { defaultColumn, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
 import { notesOfParameters } from "@/server/sheets";
 import { moment } from "./when";
 
@@ -21,6 +21,7 @@ export async function recordPaper(
     { ...defaultColumn(definition, rating), title: "Factory default" },
   ];
   const { parts, shown, of } = sheetParts(buildSheet(definition, rating, columns), which);
+  const [notes, labels] = await Promise.all([notesOf(db, [row.id]), labelsOf(db, [row.id])]);
   const told = (text: string): string => text || "not told";
   return {
     title: `${position.tag} ${position.title}, record ${row.number}${standing ? ", standing" : ""}`,
@@ -35,6 +36,8 @@ export async function recordPaper(
       ["Read over", row.linkName ? `${row.linkName}, address ${row.unitAddress}` : ""],
       ["Definition", `${row.definitionId}, version ${row.definitionVersion}`],
       ["Contents", row.hashAll.slice(0, 16)],
+      ["Labels", (labels.get(row.id) ?? []).join(", ")],
+      ...notes.map(({ text, byName, at }) => ["Note", `${text} (${byName}, ${moment(at)})`]),
     ].filter((each): each is [string, string] => each[1] !== ""),
     cautions: [
       ...(row.present < row.expected
