@@ -8,6 +8,7 @@ export { DefinitionError, type DefinitionFault } from "./fault";
 export { compareFirmware, firmwareFits } from "./firmware";
 export { definitionFor, layOutFile, listFirmware } from "./layout";
 export { defaultFor, parameterFor } from "./for-rating";
+export { brokenRules, isAbove } from "./rules";
 export { listName } from "./list-name";
 export { loadDefinition } from "./load";
 export { meantOtherwise } from "./meant-otherwise";

@@ -1,5 +1,4 @@
-import { parameterFor, type Definition } from "@/core/definition";
-import { brokenRules } from "@/core/restore";
+import { brokenRules, parameterFor, type Definition } from "@/core/definition";
 import { checkRange, NEVER_WRITTEN, type RawValue } from "@/core/value";
 import type { Values } from "./step";
 

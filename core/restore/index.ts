@@ -27,7 +27,7 @@ export {
   type ProgramOperation,
   type SwitchOver,
 } from "./operation";
-export { brokenRules, orderWrites } from "./order";
+export { orderWrites } from "./order";
 export {
   LEFT_OUT,
   planRestore,

@@ -1,5 +1,5 @@
-import type { Definition } from "@/core/definition";
-import { floatOf, isFloat, type Parameter, type ParameterKind, type RawValue } from "@/core/value";
+import { isAbove, type Definition } from "@/core/definition";
+import type { Parameter, ParameterKind, RawValue } from "@/core/value";
 import type { PlannedWrite } from "./planned-write";
 
 /** The motor is known before it is controlled; the drive may answer elsewhere after the communication changed. */
@@ -27,9 +27,9 @@ export function orderWrites(
     const lower = target.get(rule.lower);
     const upper = target.get(rule.upper);
     if (lower === undefined || upper === undefined) continue;
-    if (above(definition, rule.lower, lower, rule.upper, live.get(rule.upper)))
+    if (isAbove(definition, rule.lower, lower, rule.upper, live.get(rule.upper)))
       add(waitsFor, rule.lower, rule.upper);
-    else if (above(definition, rule.lower, live.get(rule.lower), rule.upper, upper))
+    else if (isAbove(definition, rule.lower, live.get(rule.lower), rule.upper, upper))
       add(waitsFor, rule.upper, rule.lower);
   }
   for (const { code, changes } of definition.file.couplings ?? [])
@@ -53,37 +53,9 @@ export function orderWrites(
   return ordered;
 }
 
-/** Codes whose target values break a rule of the family, with the rule's words: the drive would refuse them. */
-export function brokenRules(
-  definition: Definition,
-  values: ReadonlyMap<string, RawValue>,
-): Array<{ lower: string; upper: string; text: string }> {
-  return definition.rules.filter((rule) =>
-    above(definition, rule.lower, values.get(rule.lower), rule.upper, values.get(rule.upper)),
-  );
-}
-
 function rank(definition: Definition, code: string): number {
   const parameter = definition.byCode.get(code)!;
   return (KIND_ORDER[parameter.kind] ?? 2) * 100_000 + parameter.order;
-}
-
-function above(
-  definition: Definition,
-  lowerCode: string,
-  lower: RawValue | undefined,
-  upperCode: string,
-  upper: RawValue | undefined,
-): boolean {
-  if (lower === undefined || upper === undefined) return false;
-  return (
-    physical(definition.byCode.get(lowerCode)!, lower) > physical(definition.byCode.get(upperCode)!, upper)
-  );
-}
-
-function physical(parameter: Parameter, raw: RawValue): number {
-  if (isFloat(parameter.type)) return floatOf(parameter.type, raw);
-  return (Number(raw) * Number(parameter.scale.num)) / Number(parameter.scale.den);
 }
 
 function withBase(definition: Definition, bases: readonly string[]): Parameter[] {

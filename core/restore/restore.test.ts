@@ -1,10 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { definitionFor } from "@/core/definition";
+import { brokenRules, definitionFor } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
 import { refusalOf } from "@/core/protocol/modbus";
 import {
-  brokenRules,
   checkRestore,
   countSteps,
   mayWrite,

@@ -32,6 +32,7 @@ export function sideBySide(data: SheetData, by: Beside): SheetData {
       rows.set(key, made);
       made.cells[at] = row.cells[0]!;
       if (row.notDefault) made.notDefault = true;
+      if (row.outside) made.outside = [made.outside, row.outside].filter(Boolean).join(" ");
     }
   for (const row of rows.values()) compare(row);
   return {
@@ -53,7 +54,7 @@ const MISSING: Cell = { text: "", unit: "", meaning: "", missing: true };
 
 function rowIn(
   group: SheetGroup,
-  { by: _by, verdict: _verdict, set, ...rest }: SheetRow,
+  { by: _by, verdict: _verdict, outside: _outside, set, ...rest }: SheetRow,
   { code, by, count }: { code: string; by: Beside; count: number },
 ): SheetRow {
   const cells = Array.from({ length: count }, () => MISSING);

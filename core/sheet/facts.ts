@@ -10,6 +10,8 @@ export interface SheetFacts {
   rows: number;
   notDefault: number;
   differs: number;
+  /** How many hold something outside of what the family allows. */
+  outside: number;
   /** How many rows of each kind, in the order in which the kinds are met. */
   kinds: ReadonlyMap<ParameterKind, number>;
   /** On some row stands a verdict. */
@@ -32,7 +34,7 @@ export function factsOf(data: SheetData): SheetFacts {
 function walk({ groups }: SheetData): SheetFacts {
   const [sets, axes] = [new Set<number>(), new Set<number>()];
   const kinds = new Map<ParameterKind, number>();
-  let [rows, notDefault, differs, longestCode, longestName] = [0, 0, 0, 0, 0];
+  let [rows, notDefault, differs, outside, longestCode, longestName] = [0, 0, 0, 0, 0, 0];
   let verdicts = false;
   for (const group of groups) {
     axes.add(group.axis);
@@ -42,6 +44,7 @@ function walk({ groups }: SheetData): SheetFacts {
       rows += 1;
       if (row.notDefault) notDefault += 1;
       if (row.differs) differs += 1;
+      if (row.outside !== undefined) outside += 1;
       verdicts ||= row.verdict !== undefined;
       longestCode = Math.max(longestCode, row.code.length);
       longestName = Math.max(longestName, row.name.length);
@@ -53,6 +56,7 @@ function walk({ groups }: SheetData): SheetFacts {
     rows,
     notDefault,
     differs,
+    outside,
     kinds,
     verdicts,
     longestCode,

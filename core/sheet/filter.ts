@@ -11,6 +11,8 @@ export interface SheetFilter {
   could?: boolean;
   notDefault: boolean;
   differences: boolean;
+  /** Only what is outside of what the family allows. */
+  outside?: boolean;
   /** Kinds that are left out. */
   without: readonly ParameterKind[];
   /** One axis alone; what the axes share is 0. */
@@ -49,6 +51,7 @@ export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
   const fits = (row: SheetRow, group: SheetGroup): boolean =>
     (!filter.notDefault || row.notDefault) &&
     (!filter.differences || row.differs) &&
+    (!filter.outside || row.outside !== undefined) &&
     !filter.without.includes(row.kind) &&
     (filter.axis === undefined || group.axis === filter.axis) &&
     (filter.set === undefined || (row.set ?? 0) === filter.set) &&

@@ -33,6 +33,7 @@ const ROW: Usual<SheetRow> = {
   readOnly: false,
   by: undefined,
   verdict: undefined,
+  outside: undefined,
   cells: [],
 };
 /** The order in which fields are packed. Those that are told most often come first. */

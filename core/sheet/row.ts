@@ -9,6 +9,7 @@ import {
   type ParameterKind,
   type RawValue,
 } from "@/core/value";
+import { outsideFinder } from "./outside";
 
 /** One cell of a sheet, ready to draw. */
 export interface Cell extends FormattedValue {
@@ -40,6 +41,8 @@ export interface SheetRow {
   readOnly: boolean;
   /** Difference of the last column to the first, in words. */
   by?: string;
+  /** What of it is outside of what the family allows, in words. */
+  outside?: string;
   /** Default, record and drive in one word, where all three are there. */
   verdict?: string;
 }
@@ -65,6 +68,7 @@ export function rowMaker(
   // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
   const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
   const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
+  const outsideOf = outsideFinder(definition, rating, columns, holding);
   const severalPositions = new Set(columns.flatMap((each) => each.at ?? [])).size > 1;
   const make = (row: Row): SheetRow => {
     const { parameter } = row;
@@ -121,6 +125,8 @@ export function rowMaker(
     if (parameter.choices) made.choices = parameter.choices.map((each) => each.text).join(" ");
     if (by !== undefined) made.by = by;
     if (verdict !== undefined) made.verdict = verdict;
+    const outside = outsideOf(parameter, row.cells);
+    if (outside !== undefined) made.outside = outside;
     return made;
   };
   return { make, compared, holding };

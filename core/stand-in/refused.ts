@@ -1,5 +1,4 @@
-import type { Definition } from "@/core/definition";
-import { brokenRules } from "@/core/restore";
+import { brokenRules, type Definition } from "@/core/definition";
 import { checkRange, isFloat, type Parameter, type RawValue } from "@/core/value";
 import type { Memory } from "./memory";
 

@@ -51,6 +51,9 @@ export function Foot({
         <p aria-live="polite" className="flex-1 min-w-48">
           <span className="font-mono">{row.code}</span> <span className="font-semibold">{row.name}.</span>{" "}
           {told ? "" : row.help} {row.by && <span className="text-soft">Difference {row.by}.</span>}
+          {row.outside !== undefined && (
+            <span className="block text-ochre">Outside of what the family allows: {row.outside}</span>
+          )}
           {row.cells.slice(grid.shown).map((cell, i) => (
             <span key={i} className="block">
               {data.columns[grid.shown + i]!.title}:{" "}

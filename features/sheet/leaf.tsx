@@ -84,6 +84,9 @@ export function Leaf({
           {asked.trouble.text} {asked.trouble.remedy}
         </p>
       )}
+      {row.outside !== undefined && (
+        <p className="mt-1 text-ochre">Outside of what the family allows: {row.outside}</p>
+      )}
       {noted && note}
       {view && (
         <>

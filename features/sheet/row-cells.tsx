@@ -18,7 +18,15 @@ interface Props {
 export const RowCells = memo(function RowCells({ row, noted, data, grid, dim, hollow }: Props) {
   return (
     <>
-      <span role="gridcell" className="margin-rule h-full flex items-center justify-end pr-1">
+      <span
+        role="gridcell"
+        className={classes(
+          "margin-rule h-full flex items-center justify-end pr-1",
+          // So that all four have room.
+          row.outside !== undefined && "[&_svg]:w-[11px]",
+        )}
+      >
+        {row.outside !== undefined && <Mark name="outside" />}
         {noted && <Mark name="note" />}
         {row.differs && data.compares && <Mark name="differs" />}
         {row.notDefault && <Mark name="not-default" />}

@@ -57,6 +57,22 @@ describe("a sheet", () => {
     expect(screen.getByText("No row fits.")).toBeTruthy();
   });
 
+  test("what is outside of what the family allows is marked, said of the row in hand, and can be shown alone", async () => {
+    const user = userEvent.setup();
+    const { rerender } = render(<Sheet data={sheet} />, { wrapper: InPlant });
+    expect(screen.queryByRole("button", { name: /Outside/ })).toBeNull();
+    rerender(<Sheet data={buildSheet(rill, "R-030", [column("record", { "17r": 1500 })])} />);
+    await user.click(screen.getByRole("button", { name: "Outside 1" }));
+    expect(codes()).toEqual(["17r"]);
+    expect(within(rowOf("17r")).getByLabelText("outside of what the family allows")).toBeTruthy();
+    await user.click(rowOf("17r"));
+    expect(
+      screen.getByText(/^Outside of what the family allows: 17r must be at most 100\.0 %\.$/),
+    ).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Show all" }));
+    expect(codes().length).toBeGreaterThan(10);
+  });
+
   test("shows only what differs, each with its verdict; what was not read differs from nothing, and is said", async () => {
     const user = userEvent.setup();
     render(<Sheet data={sheet} />, { wrapper: InPlant });

@@ -74,7 +74,7 @@ export const Sheet = memo(function Sheet(props: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useRef<RowsHandle>(null);
   const foot = useRef<HTMLDivElement>(null);
-  const { text, could, notDefault, differences, list, without, axis, set } = view;
+  const { text, could, notDefault, differences, outside, list, without, axis, set } = view;
   const since = of?.earlier?.includes(view.since ?? 0) ? view.since : undefined;
   const only = useChanged(of, since);
   const notes = useNotes(data.family, of?.tag);
@@ -86,6 +86,7 @@ export const Sheet = memo(function Sheet(props: Props) {
       could,
       notDefault,
       differences,
+      outside,
       without,
       axis,
       set,
@@ -93,7 +94,7 @@ export const Sheet = memo(function Sheet(props: Props) {
       noted,
       list: list && codes && { title: list === "mine" ? "My list" : "Essentials", codes },
     });
-  }, [data, text, could, notDefault, differences, list, without, axis, set, only, noted, own.codes]);
+  }, [data, text, could, notDefault, differences, outside, list, without, axis, set, only, noted, own.codes]);
   const { groups } = found;
   const phone = usePhone();
   const grid = useMemo(() => gridOf(data, phone), [data, phone]);

@@ -31,7 +31,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
-  const { rows: all, notDefault, differs, kinds } = factsOf(data);
+  const { rows: all, notDefault, differs, outside, kinds } = factsOf(data);
   const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
   return (
     <div className="border-b border-hairline px-4 py-2 text-[14px] no-print">
@@ -58,6 +58,11 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
         {data.compares && (
           <Toggle on={view.differences} onToggle={(on) => onView({ differences: on })}>
             Differences {!data.coming && <Count of={differs} />}
+          </Toggle>
+        )}
+        {(outside > 0 || view.outside) && (
+          <Toggle on={view.outside ?? false} onToggle={(on) => onView({ outside: on || undefined })}>
+            Outside <Count of={outside} />
           </Toggle>
         )}
         {(noted > 0 || view.noted) && (
@@ -123,6 +128,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
                     ...EVERYTHING,
                     could: undefined,
                     noted: undefined,
+                    outside: undefined,
                     list: undefined,
                     axis: undefined,
                     set: undefined,

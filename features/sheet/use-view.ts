@@ -13,6 +13,8 @@ export interface View {
   could?: boolean;
   notDefault: boolean;
   differences: boolean;
+  /** Only what is outside of what the family allows. */
+  outside?: boolean;
   /** Only what somebody wrote something down about. */
   noted?: boolean;
   list?: "essentials" | "mine";
@@ -47,6 +49,7 @@ export function viewOf(params: URLSearchParams): View | undefined {
     differences: show.includes("differences"),
     without: PARAMETER_KINDS.filter((each) => without.includes(each)),
     ...(show.includes("could") ? { could: true } : {}),
+    ...(show.includes("outside") ? { outside: true } : {}),
     ...(show.includes("noted") ? { noted: true } : {}),
     ...(list ? { list } : {}),
     ...(axis === undefined ? {} : { axis }),
@@ -68,6 +71,7 @@ export function withView(params: URLSearchParams, view: View): URLSearchParams {
     view.could && "could",
     view.notDefault && "not-default",
     view.differences && "differences",
+    view.outside && "outside",
     view.noted && "noted",
     view.list,
   ].filter(Boolean);

@@ -78,7 +78,11 @@ const faceOfSign = new Map<string, string | undefined>();
 /** A text in pieces of one face each, so that every sign is drawn; one that no face has becomes a question mark. */
 export function runsOf(text: string, face: Face): Array<{ text: string; font: string }> {
   const runs: Array<{ text: string; font: string }> = [];
-  for (const given of text) {
+  for (const given of plain(text)) {
+    if (given === "\n") {
+      if (runs.length > 0) runs.at(-1)!.text += given;
+      continue;
+    }
     const sign = faceFor(given, face) === undefined ? (SAME[given] ?? given) : given;
     const font = faceFor(sign, face);
     const drawn = font === undefined ? NO_SIGN : sign;
@@ -92,9 +96,17 @@ export function runsOf(text: string, face: Face): Array<{ text: string; font: st
 /** How many signs of some texts no face has: a question mark stands for each. */
 export const countUndrawn = (texts: Iterable<string>): number => {
   let count = 0;
-  for (const text of texts) for (const sign of text) if (!faceFor(SAME[sign] ?? sign, "Text")) count += 1;
+  for (const text of texts)
+    for (const sign of plain(text)) if (sign !== "\n" && !faceFor(SAME[sign] ?? sign, "Text")) count += 1;
   return count;
 };
+
+/** Without what is not drawn but says how: direction, joining; a tab is a space. Lines stay lines. */
+const plain = (text: string): string =>
+  text
+    .replace(/\r\n?/g, "\n")
+    .replace(/\t/g, " ")
+    .replace(/\p{Cf}/gu, "");
 
 function faceFor(sign: string, face: Face): string | undefined {
   const key = face + sign;

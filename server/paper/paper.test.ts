@@ -10,7 +10,7 @@ import { addNote, keepReading, recordAt, setLabel } from "@/server/ledger";
 import { noteParameter } from "@/server/sheets";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
 import { AT_REST, RILL_PLATE } from "@/server/testing/samples";
-import { FACES, runsOf } from "./faces";
+import { countUndrawn, FACES, runsOf } from "./faces";
 import { pictureOf } from "./picture";
 import { sfntOf } from "./sfnt";
 import { dropLogo, headingOf, printPaper, recordPaper, setHeading, setLogo } from ".";
@@ -101,6 +101,11 @@ describe("a paper", () => {
       { text: "Ω", font: "Greek" },
     ]);
     expect(runsOf("中", "Text")).toEqual([{ text: "?", font: "Text" }]);
+    // A note's lines stay lines, and what only says in which direction to read is not drawn.
+    expect(runsOf("one\r\ntwo\tthree \u202Efour", "Text")).toEqual([
+      { text: "one\ntwo three four", font: "Text" },
+    ]);
+    expect(countUndrawn(["one\ntwo\u202E", "中"])).toBe(1);
     const [page] = await print({ parts: [part("5 µs → 2 Ω ≤ Ž", [["1r", "中"]])] });
     expect(page).toMatch(/5 [µμ] ?s → 2 Ω ≤ Ž/);
     expect(page).toContain("1r ?");
@@ -202,6 +207,7 @@ describe("of a plant", () => {
     );
     expect(paper.cautions[0]).toMatch(/^Partial: it has \d+ of \d+ parameters\. Missing: 1r, /);
     expect(paper.parts.flatMap((each) => each.rows.map(([code]) => code))).toEqual(["4r"]);
+    expect(paper.cautions.some((each) => each.startsWith("Outside"))).toBe(false);
     expect(paper.about).toMatch(/What is not default: 1 of \d+ parameters/);
     const all = await recordPaper(db, { tag: "KL-03", title: "Roller" }, row, definition, true, "all");
     expect(all.title).toBe("KL-03 Roller, record 1, standing");

@@ -20,7 +20,9 @@ export async function recordPaper(
     { ...(await recordColumn(db, row)), title: `Record ${row.number}` },
     { ...defaultColumn(definition, rating), title: "Factory default" },
   ];
-  const { parts, shown, of } = sheetParts(buildSheet(definition, rating, columns), which);
+  const sheet = buildSheet(definition, rating, columns);
+  const { parts, shown, of } = sheetParts(sheet, which);
+  const outside = sheet.groups.flatMap((each) => each.rows.flatMap((line) => line.outside ?? []));
   const [notes, labels] = await Promise.all([notesOf(db, [row.id]), labelsOf(db, [row.id])]);
   const told = (text: string): string => text || "not told";
   return {
@@ -43,6 +45,11 @@ export async function recordPaper(
       ...(row.present < row.expected
         ? [
             `Partial: it has ${row.present} of ${row.expected} parameters. Missing: ${row.missing.slice(0, 12).join(", ")}${row.missing.length > 12 ? ` and ${row.missing.length - 12} more` : ""}.`,
+          ]
+        : []),
+      ...(outside.length > 0
+        ? [
+            `Outside of what the family allows: ${outside.slice(0, 12).join(" ")}${outside.length > 12 ? ` And ${outside.length - 12} more.` : ""}`,
           ]
         : []),
       ...(row.trip ? [`Trip when it was read: ${row.trip}.`] : []),

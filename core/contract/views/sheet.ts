@@ -28,6 +28,7 @@ export const row = object({
   readOnly: yesNo,
   by: optional(text()),
   verdict: optional(text()),
+  outside: optional(text()),
 });
 
 /** A sheet, ready to draw. */
