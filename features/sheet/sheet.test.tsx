@@ -280,6 +280,7 @@ describe("the view of a sheet in an address", () => {
       set: 3,
       beside: "axes",
       noted: true,
+      outside: true,
       at: "2:6083.00",
     };
     const params = withView(new URLSearchParams("record=4&find=old"), view);
