@@ -6,7 +6,14 @@ import { quantityLines } from "@/core/quantity";
 import { buildSheet } from "@/core/sheet";
 import type { Application } from "@/server/application";
 import { loadDraft } from "@/server/drafts";
-import { defaultColumn, recordColumn, recordsAt, type RecordAt, type RecordRow } from "@/server/ledger";
+import {
+  defaultColumn,
+  recordColumn,
+  recordsAt,
+  recordWords,
+  type RecordAt,
+  type RecordRow,
+} from "@/server/ledger";
 import type { FileBeside } from "@/server/old-files";
 import type { SideBySide } from "@/server/paper";
 
@@ -143,7 +150,7 @@ async function columnOf(
     const title = `Factory default, ${row.ratingName}`;
     return { definition, rating, column: { ...defaultColumn(definition, rating), id: token, title } };
   }
-  const title = `${tag} record ${row.number}${standing ? ", standing" : ""}`;
+  const title = `${tag} ${recordWords(row)}${standing ? ", standing" : ""}`;
   return {
     definition,
     rating,

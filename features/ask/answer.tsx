@@ -185,7 +185,10 @@ function Lines({
                 </Link>
               </th>
               <td className="py-1.5 pr-3">{each.family}</td>
-              <td className="py-1.5 pr-3">{each.record ?? <span className="text-soft">none</span>}</td>
+              <td className="py-1.5 pr-3">
+                {each.record ?? <span className="text-soft">none</span>}
+                {each.partial && <span className="text-ochre">, partial</span>}
+              </td>
               {each.cells.map((cell, i) => (
                 <td key={i} className="py-1.5 pr-3 font-mono">
                   {cell}

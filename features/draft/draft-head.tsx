@@ -20,6 +20,8 @@ export interface DraftWords {
   at: number;
   /** The record that it stands on; undefined where it stands on a factory default. */
   record: number | undefined;
+  /** That record lacks some of the drive's parameters. */
+  partial: boolean;
   /** Whose parameters they are: rating and serial number, as far as known. */
   drive: string;
   firmware: string;
@@ -64,7 +66,7 @@ export function DraftHead({
         ,{" "}
         {draft.record === undefined
           ? `from a type plate: ${draft.drive}, firmware ${draft.firmware || "not known yet"}`
-          : `from record ${draft.record}`}
+          : `from record ${draft.record}${draft.partial ? ", a partial one" : ""}`}
         . {draft.byName}, {moment(draft.at)}.{" "}
         {draft.closed ? closedWords(draft.enteredAs) : "It is in no drive."}
       </p>

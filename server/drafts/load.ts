@@ -4,7 +4,7 @@ import { draftValues, type DraftStep, type Values } from "@/core/draft";
 import { factorySet, valuesByCode } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import { loadSet, recordById, type FileIdentity } from "@/server/ledger";
+import { isPartial, loadSet, recordById, type FileIdentity } from "@/server/ledger";
 
 const { draft, draftStep, position } = tables;
 
@@ -18,6 +18,8 @@ export interface LoadedDraft {
   retiredAt: Date | null;
   /** The number of the record that it stands on; undefined where it stands on a factory default. */
   record: number | undefined;
+  /** That record lacks some of the drive's parameters. */
+  partial: boolean;
   /** Whose parameters they are, as far as anybody knows. */
   identity: FileIdentity;
   rating: string | undefined;
@@ -52,7 +54,9 @@ async function groundOf(
   db: Database,
   shelf: DefinitionShelf,
   { recordId, plate }: DraftRow,
-): Promise<Pick<LoadedDraft, "record" | "identity" | "rating" | "base" | "definition"> | undefined> {
+): Promise<
+  Pick<LoadedDraft, "record" | "partial" | "identity" | "rating" | "base" | "definition"> | undefined
+> {
   if (recordId !== null) {
     const record = await recordById(db, recordId);
     const definition = record && (await shelf.ofRecord(db, record));
@@ -68,7 +72,8 @@ async function groundOf(
       axes: facts.axes,
       options: facts.options,
     };
-    return { record: number, identity, rating, base: valuesByCode(await loadSet(db, record)), definition };
+    const base = valuesByCode(await loadSet(db, record));
+    return { record: number, partial: isPartial(record), identity, rating, base, definition };
   }
   if (!plate) return undefined;
   const { definitionId, definitionVersion, axes, options, ...identity } = plate;
@@ -81,7 +86,14 @@ async function groundOf(
   });
   if (!definition) return undefined;
   const base = valuesByCode(factorySet(definition, rating));
-  return { record: undefined, identity: { ...identity, axes, options }, rating, base, definition };
+  return {
+    record: undefined,
+    partial: false,
+    identity: { ...identity, axes, options },
+    rating,
+    base,
+    definition,
+  };
 }
 
 /** The steps of a draft in the order in which they were made. */

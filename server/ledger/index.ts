@@ -19,4 +19,5 @@ export {
   type RecordRow,
 } from "./records";
 export { addNote, labelsOf, setLabel } from "./annotate";
+export { isPartial, recordWords } from "./record-words";
 export { raiseSeveral, raiseStanding, whatIsMissing } from "./standing";

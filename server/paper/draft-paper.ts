@@ -4,14 +4,19 @@ import { moment } from "./when";
 
 /** A draft on paper: what it changes, with reasons. It is in no drive, and the paper says so. */
 export function draftPaper(loaded: LoadedDraft): Paper {
-  const { row, tag, record, definition, identity } = loaded;
+  const { row, tag, record, partial, definition, identity } = loaded;
   const changes = changeViews(loaded);
   return {
     title: `${tag}, draft “${row.title}”`,
     about: "A draft: it is in no drive.",
     facts: [
       ["Begun", `${moment(row.at)}, ${row.byName}`],
-      ["Stands on", record === undefined ? "the factory default" : `record ${record} of ${tag}`],
+      [
+        "Stands on",
+        record === undefined
+          ? "the factory default"
+          : `record ${record}${partial ? ", partial," : ""} of ${tag}`,
+      ],
       ["Drive", `${definition.title}, ${identity.ratingName || "rating not told"}`],
       ["Changes", String(changes.length)],
     ],

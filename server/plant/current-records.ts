@@ -8,6 +8,8 @@ const { current, position, record } = tables;
 export const recordColumns = {
   id: record.id,
   number: record.number,
+  present: record.present,
+  expected: record.expected,
   takenAt: record.takenAt,
   takenByName: record.takenByName,
   origin: record.origin,

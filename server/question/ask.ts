@@ -16,6 +16,7 @@ import {
 import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import { listKey, type DefinitionShelf } from "@/server/definitions";
+import { isPartial } from "@/server/ledger";
 import type { CurrentAt, CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
 import { workedOutOnce } from "@/server/worked-out-once";
@@ -40,6 +41,8 @@ export interface QuestionLine {
   family: string;
   /** Number of the record that was asked; absent where there is none. */
   record?: number;
+  /** That record lacks some of the drive's parameters. */
+  partial?: boolean;
   holds: Exclude<Holds, "no">;
   /** What it has there, one a condition. */
   cells: string[];
@@ -136,6 +139,7 @@ export async function askPlant(
         area,
         family,
         record: row?.number,
+        partial: row && isPartial(row) ? true : undefined,
         holds: wanted,
         cells: answers.map((each) => each.cell),
       }))

@@ -14,7 +14,7 @@ function columnsOf({ subjects }: QuestionAnswer): Columns<QuestionLine> {
     ["Title", (each) => each.title],
     ["Area", (each) => each.area],
     ["Family", (each) => each.family],
-    ["Record", (each) => each.record],
+    ["Record", (each) => (each.partial ? `${each.record}, partial` : each.record)],
     ["Holds", (each) => (each.holds === "yes" ? "yes" : "cannot be told")],
     ...subjects.map((subject, i) => [subject, (each: QuestionLine) => each.cells[i]] as const),
   ];

@@ -1,4 +1,4 @@
-import { list, object, oneOf, optional, text, whole, type Of } from "@/core/shape";
+import { list, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 
 /** Conditions as they are typed, with a semicolon or an "and" between; all of them must hold. */
@@ -31,6 +31,7 @@ export const askPlant = endpoint({
         area: text(),
         family: text(),
         record: optional(whole()),
+        partial: optional(yesNo),
         holds: oneOf(["yes", "unknown"]),
         cells: list(text()),
       }),

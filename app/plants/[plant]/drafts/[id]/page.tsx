@@ -23,6 +23,7 @@ const { Page, generateMetadata } = page("see", {
           byName: row.byName,
           at: row.at.getTime(),
           record,
+          partial: loaded.partial,
           firmware: identity.firmware,
           axes: identity.axes,
           newer: row.closedAt ? undefined : (await newerRecord(app.db, loaded))?.number,

@@ -5,7 +5,7 @@ import { positionPath } from "@/core/plant/position-path";
 import { terminalsOf } from "@/core/terminal";
 import { plantPath } from "@/features/house/plant-path";
 import { TerminalList } from "@/features/terminals/terminal-list";
-import { recordAt, recordColumn } from "@/server/ledger";
+import { recordAt, recordColumn, recordWords } from "@/server/ledger";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { moment } from "@/ui/when";
@@ -22,7 +22,7 @@ const { Page, generateMetadata } = page("see", {
       <div className="flex-1 min-h-0 overflow-auto">
         <div className="px-6 max-sm:px-3 py-4 w-full max-w-6xl mx-auto">
           <h1 className="text-xl font-semibold">
-            Terminals of {tag}, record {row.number}
+            Terminals of {tag}, {recordWords(row)}
           </h1>
           <p className="text-soft text-[15px]">
             As they were recorded {moment(row.takenAt)}, {row.takenByName}.{" "}
