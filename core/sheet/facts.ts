@@ -14,6 +14,8 @@ export interface SheetFacts {
   outside: number;
   /** How many rows of each kind, in the order in which the kinds are met. */
   kinds: ReadonlyMap<ParameterKind, number>;
+  /** How many follow the rating, of whatever kind. */
+  rated: number;
   /** On some row stands a verdict. */
   verdicts: boolean;
   /** Characters of the longest code, and of the longest name. */
@@ -34,7 +36,7 @@ export function factsOf(data: SheetData): SheetFacts {
 function walk({ groups }: SheetData): SheetFacts {
   const [sets, axes] = [new Set<number>(), new Set<number>()];
   const kinds = new Map<ParameterKind, number>();
-  let [rows, notDefault, differs, outside, longestCode, longestName] = [0, 0, 0, 0, 0, 0];
+  let [rows, notDefault, differs, outside, rated, longestCode, longestName] = [0, 0, 0, 0, 0, 0, 0];
   let verdicts = false;
   for (const group of groups) {
     axes.add(group.axis);
@@ -45,6 +47,7 @@ function walk({ groups }: SheetData): SheetFacts {
       if (row.notDefault) notDefault += 1;
       if (row.differs) differs += 1;
       if (row.outside !== undefined) outside += 1;
+      if (row.rated) rated += 1;
       verdicts ||= row.verdict !== undefined;
       longestCode = Math.max(longestCode, row.code.length);
       longestName = Math.max(longestName, row.name.length);
@@ -58,6 +61,7 @@ function walk({ groups }: SheetData): SheetFacts {
     differs,
     outside,
     kinds,
+    rated,
     verdicts,
     longestCode,
     longestName,

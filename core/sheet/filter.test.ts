@@ -117,6 +117,12 @@ describe("finding by value", () => {
 describe("filters combine", () => {
   test("kinds that are left out, and a list in its own order", () => {
     expect(find("", { without: ["measured", "counter"] })).not.toContain("1y");
+    // What follows the rating is of several kinds, and left out by itself.
+    const rated = rill.parameters.filter((each) => each.ratingDependent).map((each) => each.code);
+    expect(rated.length).toBeGreaterThan(10);
+    const shown = find("");
+    expect(find("", { without: ["rated"] })).toEqual(shown.filter((code) => !rated.includes(code)));
+    expect(factsOf(sheet).rated).toBe(shown.filter((code) => rated.includes(code)).length);
     const list = { title: "Mine", codes: ["13r", "1r", "4r"] };
     expect(find("", { list })).toEqual(["13r", "1r", "4r"]);
     expect(find("", { list, notDefault: true })).toEqual(["13r", "1r"]);

@@ -1,7 +1,11 @@
-import type { ParameterKind } from "@/core/value";
+import { PARAMETER_KINDS } from "@/core/value";
 import { meetsAll, parseFind, possibleText, searchText, wordsLike } from "./find";
 import type { SheetRow } from "./row";
 import type { SheetData, SheetGroup } from "./rows";
+
+/** What can be left out of a sheet as a whole: a kind of parameters, or those that follow the rating, of whatever kind. */
+export const LEAVABLE = [...PARAMETER_KINDS, "rated"] as const;
+export type Leavable = (typeof LEAVABLE)[number];
 
 /** What a person wants to see of a sheet. All of it must hold. */
 export interface SheetFilter {
@@ -13,8 +17,8 @@ export interface SheetFilter {
   differences: boolean;
   /** Only what is outside of what the family allows. */
   outside?: boolean;
-  /** Kinds that are left out. */
-  without: readonly ParameterKind[];
+  /** What is left out. */
+  without: readonly Leavable[];
   /** One axis alone; what the axes share is 0. */
   axis?: number;
   /** One parameter set alone; what no set holds is 0. */
@@ -53,6 +57,7 @@ export function filterSheet(data: SheetData, filter: SheetFilter): Filtered {
     (!filter.differences || row.differs) &&
     (!filter.outside || row.outside !== undefined) &&
     !filter.without.includes(row.kind) &&
+    !(row.rated && filter.without.includes("rated")) &&
     (filter.axis === undefined || group.axis === filter.axis) &&
     (filter.set === undefined || (row.set ?? 0) === filter.set) &&
     (!filter.only || filter.only.has(row.code)) &&

@@ -5,7 +5,7 @@ export { buildHead, buildSheet, type SheetColumn, type SheetData, type SheetGrou
 export { BESIDES, besidesOf, sideBySide, type Beside } from "./beside";
 export { headTitles, HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
 export { factsOf, type SheetFacts } from "./facts";
-export { filterSheet, NO_FILTER, type Filtered, type SheetFilter } from "./filter";
+export { filterSheet, LEAVABLE, NO_FILTER, type Filtered, type Leavable, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";
 export { copyText } from "./copy";
 export { packSheet, unpackSheet, type PackedSheet } from "./packed";

@@ -34,6 +34,7 @@ const ROW: Usual<SheetRow> = {
   by: undefined,
   verdict: undefined,
   outside: undefined,
+  rated: undefined,
   cells: [],
 };
 /** The order in which fields are packed. Those that are told most often come first. */

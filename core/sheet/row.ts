@@ -39,6 +39,8 @@ export interface SheetRow {
   differs: boolean;
   moving: boolean;
   readOnly: boolean;
+  /** It follows the rating of the drive. */
+  rated?: boolean;
   /** Difference of the last column to the first, in words. */
   by?: string;
   /** What of it is outside of what the family allows, in words. */
@@ -123,6 +125,7 @@ export function rowMaker(
     if (parameter.base !== parameter.code) made.base = parameter.base;
     if (parameter.set > 0) made.set = parameter.set;
     if (parameter.choices) made.choices = parameter.choices.map((each) => each.text).join(" ");
+    if (parameter.ratingDependent) made.rated = true;
     if (by !== undefined) made.by = by;
     if (verdict !== undefined) made.verdict = verdict;
     const outside = outsideOf(parameter, row.cells);

@@ -1,6 +1,6 @@
 "use client";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
-import type { ParameterKind } from "@/core/value";
+import type { Leavable } from "@/core/sheet";
 import { useAwake } from "@/ui/awake";
 import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
@@ -8,16 +8,16 @@ import { Count } from "./count";
 import { KIND_WORDS } from "./kinds";
 
 interface Props {
-  kinds: ReadonlyMap<ParameterKind, number>;
-  without: readonly ParameterKind[];
-  onWithout: (without: ParameterKind[]) => void;
+  kinds: ReadonlyMap<Leavable, number>;
+  without: readonly Leavable[];
+  onWithout: (without: Leavable[]) => void;
 }
 
 /** Kinds that are left out, each with how many rows that hides and with a key of its own: 1 to 9 in the order in which they stand, 0 shows all again. */
 export function KindsChoice({ kinds, without, onWithout }: Props) {
   const awake = useAwake();
   const left = without.filter((each) => kinds.has(each));
-  const turn = (kind: ParameterKind): void =>
+  const turn = (kind: Leavable): void =>
     onWithout(without.includes(kind) ? without.filter((each) => each !== kind) : [...without, kind]);
   useKey("0", () => onWithout([]));
   return (

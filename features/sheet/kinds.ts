@@ -1,7 +1,7 @@
-import type { ParameterKind } from "@/core/value";
+import type { Leavable } from "@/core/sheet";
 
-/** Kinds of parameters, as a person says them. */
-export const KIND_WORDS: Readonly<Record<ParameterKind, string>> = {
+/** Kinds of parameters, and what else can be left out, as a person says them. */
+export const KIND_WORDS: Readonly<Record<Leavable, string>> = {
   setting: "Settings",
   motor: "Motor plate",
   tuning: "Found by tuning",
@@ -12,4 +12,5 @@ export const KIND_WORDS: Readonly<Record<ParameterKind, string>> = {
   command: "Commands",
   safety: "Safe functions",
   secret: "Passwords",
+  rated: "What follows the rating",
 };

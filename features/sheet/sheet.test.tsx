@@ -156,6 +156,8 @@ describe("a sheet", () => {
     await user.click(settings);
     expect(codes()).not.toContain("1a");
     expect(screen.getByRole("button", { name: /Without 1 kind/ })).toBeTruthy();
+    await user.click(screen.getByRole("checkbox", { name: /What follows the rating \d+/ }));
+    expect(screen.getByRole("button", { name: /Without 2 kinds/ })).toBeTruthy();
   });
 
   test("columns that somebody leaves out stay out of every sheet on this computer, until they are taken back", async () => {
@@ -275,7 +277,7 @@ describe("the view of a sheet in an address", () => {
       notDefault: true,
       differences: false,
       list: "mine",
-      without: ["measured", "counter"],
+      without: ["measured", "counter", "rated"],
       axis: 2,
       set: 3,
       beside: "axes",

@@ -31,7 +31,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
-  const { rows: all, notDefault, differs, outside, kinds } = factsOf(data);
+  const { rows: all, notDefault, differs, outside, kinds, rated } = factsOf(data);
   const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
   return (
     <div className="border-b border-hairline px-4 py-2 text-[14px] no-print">
@@ -103,7 +103,11 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
           </select>
         )}
         {kinds.size > 1 && (
-          <KindsChoice kinds={kinds} without={view.without} onWithout={(without) => onView({ without })} />
+          <KindsChoice
+            kinds={rated > 0 ? new Map([...kinds, ["rated", rated]]) : kinds}
+            without={view.without}
+            onWithout={(without) => onView({ without })}
+          />
         )}
         {columns}
         <span className="ml-auto text-soft" aria-live="polite">

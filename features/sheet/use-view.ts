@@ -1,8 +1,7 @@
 "use client";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { BESIDES, type Beside } from "@/core/sheet";
-import { PARAMETER_KINDS, type ParameterKind } from "@/core/value";
+import { BESIDES, LEAVABLE, type Beside, type Leavable } from "@/core/sheet";
 import { useSettled } from "@/features/live/query";
 import { useAwake } from "@/ui/awake";
 
@@ -18,7 +17,7 @@ export interface View {
   /** Only what somebody wrote something down about. */
   noted?: boolean;
   list?: "essentials" | "mine";
-  without: ParameterKind[];
+  without: Leavable[];
   axis?: number;
   set?: number;
   /** Its sets or its axes side by side. */
@@ -47,7 +46,7 @@ export function viewOf(params: URLSearchParams): View | undefined {
     text: params.get("find") ?? "",
     notDefault: show.includes("not-default"),
     differences: show.includes("differences"),
-    without: PARAMETER_KINDS.filter((each) => without.includes(each)),
+    without: LEAVABLE.filter((each) => without.includes(each)),
     ...(show.includes("could") ? { could: true } : {}),
     ...(show.includes("outside") ? { outside: true } : {}),
     ...(show.includes("noted") ? { noted: true } : {}),

@@ -29,6 +29,7 @@ export const row = object({
   by: optional(text()),
   verdict: optional(text()),
   outside: optional(text()),
+  rated: optional(yesNo),
 });
 
 /** A sheet, ready to draw. */
