@@ -4,10 +4,27 @@ import { hasRight, RIGHTS, type Right, type Role } from "@/core/contract";
 
 const RoleHere = createContext<Role | undefined>(undefined);
 
-/** Tells the pages of a plant what the person is there. It only decides what is offered; each way in checks for itself. */
-export function RoleProvider({ role, children }: { role: Role | undefined; children: ReactNode }) {
-  return <RoleHere.Provider value={role}>{children}</RoleHere.Provider>;
+const WhoIsHere = createContext("");
+
+/** Tells the pages of a plant who the person is, and what they are there. It only decides what is offered; each way in checks for itself. */
+export function RoleProvider({
+  role,
+  person = "",
+  children,
+}: {
+  role: Role | undefined;
+  person?: string;
+  children: ReactNode;
+}) {
+  return (
+    <WhoIsHere.Provider value={person}>
+      <RoleHere.Provider value={role}>{children}</RoleHere.Provider>
+    </WhoIsHere.Provider>
+  );
 }
+
+/** The id of whoever is signed in: what a computer keeps of how one of them looks at things is not the next one's. */
+export const useWho = (): string => useContext(WhoIsHere);
 
 /** Whether the person may do something in this plant. */
 export function useMay(right: Right): boolean {

@@ -8,6 +8,7 @@ import { factorySet, valuesByCode } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import type { RawValue } from "@/core/value";
 import { hollin, rill } from "@/families/testing";
+import { RoleProvider } from "@/features/house/rights";
 import { InPlant, withPage } from "@/features/testing";
 import { Sheet } from "./sheet";
 import { EVERYTHING, viewOf, withView, type View } from "./use-view";
@@ -170,6 +171,15 @@ describe("a sheet", () => {
     await user.click(await screen.findByRole("checkbox", { name: "record" }));
     expect(heads()).not.toContain("record");
     first.unmount();
+    // Whoever else is signed in at this computer finds theirs.
+    const theirs = render(
+      <RoleProvider role="technician" person="tomas">
+        <Sheet data={sheet} />
+      </RoleProvider>,
+      { wrapper: InPlant },
+    );
+    expect(heads()).toContain("record");
+    theirs.unmount();
     render(<Sheet data={sheet} />, { wrapper: InPlant });
     expect(heads()).not.toContain("record");
     await user.click(screen.getByRole("button", { name: /1 left out/ }));

@@ -2,6 +2,7 @@
 import { useSearchParams } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { BESIDES, LEAVABLE, type Beside, type Leavable } from "@/core/sheet";
+import { useWho } from "@/features/house/rights";
 import { useSettled } from "@/features/live/query";
 import { useAwake } from "@/ui/awake";
 
@@ -96,20 +97,22 @@ export function viewPart(params: URLSearchParams): string {
   ).toString();
 }
 
-/** Where a sheet was left on this computer: all but what was typed into its search. A browser may keep nothing at all. */
-function leftAt(place: string): View | undefined {
+const keyOf = (who: string, place: string): string => `sheet ${place} ${who}`;
+
+/** Where they left a sheet on this computer: all but what was typed into its search. A browser may keep nothing at all. */
+function leftAt(who: string, place: string): View | undefined {
   try {
-    const kept = window.localStorage.getItem(`sheet ${place}`);
+    const kept = window.localStorage.getItem(keyOf(who, place));
     return kept === null ? undefined : viewOf(new URLSearchParams(kept));
   } catch {
     return undefined;
   }
 }
 
-function leave(place: string, view: View): void {
+function leave(who: string, place: string, view: View): void {
   try {
     const kept = withView(new URLSearchParams(), { ...view, text: "" });
-    window.localStorage.setItem(`sheet ${place}`, kept.toString());
+    window.localStorage.setItem(keyOf(who, place), kept.toString());
   } catch {
     // It opens anew then.
   }
@@ -120,6 +123,7 @@ function leave(place: string, view: View): void {
  * without one the view stands in no address either.
  */
 export function useView(start: View, place: string | undefined): [View, (change: Partial<View>) => void] {
+  const who = useWho();
   const params = useSearchParams() as URLSearchParams | null;
   const fromAddress = place !== undefined && params ? viewOf(new URLSearchParams(params)) : undefined;
   const [view, setView] = useState<View>(fromAddress ?? start);
@@ -128,7 +132,7 @@ export function useView(start: View, place: string | undefined): [View, (change:
   // What this computer keeps is known only once the page runs.
   if (useAwake() && !opened) {
     setOpened(true);
-    const left = leftAt(place!);
+    const left = leftAt(who, place!);
     if (left) setView(left);
   }
   const settled = useSettled(view, SETTLE_MS);
@@ -146,8 +150,8 @@ export function useView(start: View, place: string | undefined): [View, (change:
   useEffect(() => {
     if (place === undefined || !touched) return;
     told.current = viewPart(withView(new URLSearchParams(), settled));
-    if (place !== "") leave(place, settled);
-  }, [settled, place, touched]);
+    if (place !== "") leave(who, place, settled);
+  }, [settled, place, touched, who]);
   // Written beside the router, which would give up a page that it is going to: with each refresh it puts its own address back.
   useEffect(() => {
     if (place === undefined || !touched) return;

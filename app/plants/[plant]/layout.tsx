@@ -25,7 +25,7 @@ export default async function PlantLayout({ children, params }: Props) {
   const here = person.plants.find((each) => each.slug === slug);
   return (
     <QueryProvider>
-      <RoleProvider role={here && roleIn(person, here.id)}>
+      <RoleProvider role={here && roleIn(person, here.id)} person={person.id}>
         <div className="h-dvh flex flex-col print-flow">
           <Masthead
             name={person.name}
