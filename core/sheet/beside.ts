@@ -54,7 +54,7 @@ const MISSING: Cell = { text: "", unit: "", meaning: "", missing: true };
 
 function rowIn(
   group: SheetGroup,
-  { by: _by, verdict: _verdict, outside: _outside, set, ...rest }: SheetRow,
+  { by: _by, verdict: _verdict, outside: _outside, untold: _untold, set, ...rest }: SheetRow,
   { code, by, count }: { code: string; by: Beside; count: number },
 ): SheetRow {
   const cells = Array.from({ length: count }, () => MISSING);
@@ -78,6 +78,7 @@ function compare(row: SheetRow): void {
   const held = row.cells.filter((each) => !each.missing);
   const said = held.map(({ text, unit }) => `${text} ${unit}`);
   row.differs = !row.moving && new Set(said).size > 1;
+  if (!row.moving && held.length > 0 && held.length < row.cells.length) row.untold = true;
   if (!row.differs || held.length < 3) return;
   const most = said.find((each) => said.filter((one) => one === each).length * 2 > said.length);
   if (most !== undefined)

@@ -23,6 +23,7 @@ test("one walk finds what walks for each would find, whatever is set otherwise",
         expect(found.rows).toBe(rows.length);
         expect(found.notDefault).toBe(rows.filter((each) => each.notDefault).length);
         expect(found.differs).toBe(rows.filter((each) => each.differs).length);
+        expect(found.untold).toBe(rows.filter((each) => each.untold).length);
         expect(found.verdicts).toBe(rows.some((each) => each.verdict !== undefined));
         expect(found.longestCode).toBe(Math.max(...rows.map((each) => each.code.length)));
         expect(found.longestName).toBe(Math.max(...rows.map((each) => each.name.length)));

@@ -14,6 +14,8 @@ export interface SheetFacts {
   outside: number;
   /** How many rows of each kind, in the order in which the kinds are met. */
   kinds: ReadonlyMap<ParameterKind, number>;
+  /** Of how many it cannot be said whether they differ. */
+  untold: number;
   /** How many follow the rating, of whatever kind. */
   rated: number;
   /** On some row stands a verdict. */
@@ -36,7 +38,8 @@ export function factsOf(data: SheetData): SheetFacts {
 function walk({ groups }: SheetData): SheetFacts {
   const [sets, axes] = [new Set<number>(), new Set<number>()];
   const kinds = new Map<ParameterKind, number>();
-  let [rows, notDefault, differs, outside, rated, longestCode, longestName] = [0, 0, 0, 0, 0, 0, 0];
+  let [rows, notDefault, differs, outside, untold, rated] = [0, 0, 0, 0, 0, 0];
+  let [longestCode, longestName] = [0, 0];
   let verdicts = false;
   for (const group of groups) {
     axes.add(group.axis);
@@ -47,6 +50,7 @@ function walk({ groups }: SheetData): SheetFacts {
       if (row.notDefault) notDefault += 1;
       if (row.differs) differs += 1;
       if (row.outside !== undefined) outside += 1;
+      if (row.untold) untold += 1;
       if (row.rated) rated += 1;
       verdicts ||= row.verdict !== undefined;
       longestCode = Math.max(longestCode, row.code.length);
@@ -61,6 +65,7 @@ function walk({ groups }: SheetData): SheetFacts {
     differs,
     outside,
     kinds,
+    untold,
     rated,
     verdicts,
     longestCode,

@@ -35,6 +35,7 @@ const ROW: Usual<SheetRow> = {
   verdict: undefined,
   outside: undefined,
   rated: undefined,
+  untold: undefined,
   cells: [],
 };
 /** The order in which fields are packed. Those that are told most often come first. */

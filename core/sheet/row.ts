@@ -39,6 +39,8 @@ export interface SheetRow {
   differs: boolean;
   moving: boolean;
   readOnly: boolean;
+  /** Held in one of the columns that are compared and not known in another: whether it differs, nobody can say. */
+  untold?: boolean;
   /** It follows the rating of the drive. */
   rated?: boolean;
   /** Difference of the last column to the first, in words. */
@@ -126,6 +128,7 @@ export function rowMaker(
     if (parameter.set > 0) made.set = parameter.set;
     if (parameter.choices) made.choices = parameter.choices.map((each) => each.text).join(" ");
     if (parameter.ratingDependent) made.rated = true;
+    if (!row.moving && held.length > 0 && held.length + lacking.length < compared.length) made.untold = true;
     if (by !== undefined) made.by = by;
     if (verdict !== undefined) made.verdict = verdict;
     const outside = outsideOf(parameter, row.cells);

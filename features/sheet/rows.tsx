@@ -9,7 +9,8 @@ import {
   type Ref,
   type RefObject,
 } from "react";
-import type { SheetData, SheetGrid, SheetGroup } from "@/core/sheet";
+import { factsOf, type SheetData, type SheetGrid, type SheetGroup } from "@/core/sheet";
+import { counted } from "@/ui/counted";
 import { Empty } from "@/ui/notice";
 import { usePrinting } from "@/ui/use-printing";
 import { DrawnRow } from "./drawn-row";
@@ -109,6 +110,7 @@ export function Rows({
     },
     [items, virtual],
   );
+  const { untold } = factsOf(data);
   return (
     <div className="flex flex-1 min-h-0 relative">
       <div
@@ -126,7 +128,11 @@ export function Rows({
         {items.length === 0 && (
           <div role="row">
             <div role="gridcell">
-              <Empty title="No row fits.">Take something away from the search, or show all rows.</Empty>
+              <Empty title="No row fits.">
+                {untold > 0 &&
+                  `Of ${counted(untold, "row")} it is not told whether they differ: one column has no value for them. `}
+                Take something away from the search, or show all rows.
+              </Empty>
             </div>
           </div>
         )}

@@ -58,6 +58,22 @@ describe("a sheet", () => {
     expect(screen.getByText("No row fits.")).toBeTruthy();
   });
 
+  test("where nothing differs it is said of how many rows that is not told", () => {
+    const whole = column("record");
+    const part = { ...column("record", {}, ["1r", "4r", "17r"]), title: "part" };
+    const compared = (...columns: Column[]) => (
+      <Sheet data={buildSheet(rill, "R-030", columns)} start="differences" />
+    );
+    const { rerender } = render(compared(part, whole), { wrapper: InPlant });
+    expect(codes()).toEqual([]);
+    expect(
+      screen.getByText(/^Of 3 rows it is not told whether they differ: one column has no value/),
+    ).toBeTruthy();
+    expect(screen.getByText(/^3 rows not told$/)).toBeTruthy();
+    rerender(compared(whole, { ...whole, title: "another" }));
+    expect(screen.queryByText(/not told/)).toBeNull();
+  });
+
   test("what is outside of what the family allows is marked, said of the row in hand, and can be shown alone", async () => {
     const user = userEvent.setup();
     const { rerender } = render(<Sheet data={sheet} />, { wrapper: InPlant });
@@ -81,6 +97,7 @@ describe("a sheet", () => {
     await user.click(differences);
     expect(differences.getAttribute("aria-pressed")).toBe("true");
     expect(screen.getByText(/of/, { selector: "span[aria-live]" }).textContent).toMatch(/^2 of 1\d\d rows/);
+    expect(screen.getByText(/^1 row not told$/)).toBeTruthy();
     expect(codes()).toEqual(["1r", "4r"]);
     expect(rowOf("1r").textContent).toContain("back to default");
     expect(rowOf("4r").textContent).toContain("changed on the drive");

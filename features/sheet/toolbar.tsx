@@ -2,7 +2,9 @@
 import { useRef, type ReactNode } from "react";
 import { BESIDES, factsOf, type Filtered, type SheetData } from "@/core/sheet";
 import { useAwake } from "@/ui/awake";
+import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
+import { NotTold } from "@/ui/not-told";
 import { Toggle } from "@/ui/toggle";
 import { Count } from "./count";
 import { KindsChoice } from "./kinds-choice";
@@ -31,7 +33,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
   const awake = useAwake();
   const finder = useRef<HTMLInputElement>(null);
   useKey("f", () => finder.current?.focus());
-  const { rows: all, notDefault, differs, outside, kinds, rated } = factsOf(data);
+  const { rows: all, notDefault, differs, outside, untold, kinds, rated } = factsOf(data);
   const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
   return (
     <div className="border-b border-hairline px-4 py-2 text-[14px] no-print">
@@ -143,6 +145,14 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
                 Show all
               </button>
             </>
+          )}
+          {data.compares && view.differences && untold > 0 && !data.coming && (
+            <span
+              className="ml-3"
+              title="Held in one column and not known in another: whether they differ, nobody can say."
+            >
+              <NotTold>{counted(untold, "row")}</NotTold>
+            </span>
           )}
         </span>
       </div>

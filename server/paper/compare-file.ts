@@ -1,6 +1,6 @@
 import { onPaper, quantityPart, sheetParts, type Paper, type PaperRows } from "@/core/paper";
 import type { QuantityLine } from "@/core/quantity";
-import type { SheetData } from "@/core/sheet";
+import { factsOf, type SheetData } from "@/core/sheet";
 import { tableCsv, tableWorkbook, type Columns } from "@/server/table-file";
 
 /** What stands side by side: by codes, or by what values mean. */
@@ -26,6 +26,11 @@ export function comparePaper(what: SideBySide, which: PaperRows, left: readonly 
     };
   }
   const { parts, shown, of } = sheetParts(what.sheet, which);
+  const { untold } = factsOf(what.sheet);
+  if (untold > 0)
+    base.cautions.push(
+      `Of ${untold} parameters it is not told whether they differ: one column holds them, and another has no value for them.`,
+    );
   return { ...base, about: `${titles.join(", ")}: ${shown} of ${of} parameters.`, parts };
 }
 

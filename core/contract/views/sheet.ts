@@ -30,6 +30,7 @@ export const row = object({
   verdict: optional(text()),
   outside: optional(text()),
   rated: optional(yesNo),
+  untold: optional(yesNo),
 });
 
 /** A sheet, ready to draw. */
