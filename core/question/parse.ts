@@ -35,8 +35,8 @@ const SIGNS: Record<string, Operator> = {
 };
 /** What is compared, the sign, and with what. */
 export const BY_SIGN = /^(.*?)\s*(<=|>=|!=|≤|≥|≠|<|>|=)\s*(.*)$/s;
-/** Only where there is no sign: "When the link is lost = trip" is not split at "is". */
-const BY_WORD =
+/** The same in words. Only where there is no sign: "When the link is lost = trip" is not split at "is". */
+export const BY_WORD =
   /^(.*?)\s+(is not|is|under|below|over|above|at most|at least|before|after|since|up to)\s+(.*)$/s;
 const READINESS: Record<string, Verdict> = {
   yes: "ready",

@@ -125,6 +125,8 @@ describe("a condition as it is typed", () => {
       ["machine = Wash and dry", ["machine = Wash and dry"]],
       ["machine = Wash and dry and 1r < 2", ["machine = Wash and dry", "1r < 2"]],
       ["13r = ramp or coast and 1r < 2", ["13r = ramp or coast", "1r < 2"]],
+      ["4r under 2 s and 5r is 3", ["4r under 2 s", "5r is 3"]],
+      ["machine is Wash and this is dry", ["machine is Wash and this is dry"]],
       [" ; ", []],
     ];
     for (const [typed, parts] of parted) expect(splitConditions(typed)).toEqual(parts);

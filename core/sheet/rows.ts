@@ -36,11 +36,13 @@ export interface SheetData {
 /**
  * Makes a sheet of columns: one row for each parameter, in the definition's groups, formatted once.
  * The first column is the one that is compared with the default. A sheet of defaults alone shows what a family has: parameters without a default too.
+ * `only` names the parameters whose rows are wanted; what is said of them still takes all values into account.
  */
 export function buildSheet(
   definition: Definition,
   rating: string | undefined,
   columns: readonly Column[],
+  only?: ReadonlySet<string>,
 ): SheetData {
   const maker = rowMaker(definition, rating, columns);
   const every = maker.holding.length === 0;
@@ -48,7 +50,9 @@ export function buildSheet(
     definition,
     columns,
     maker,
-    compareColumns(definition, columns, { every }).map((row) => ({ row, made: maker.make(row) })),
+    compareColumns(definition, columns, { every })
+      .filter(({ parameter }) => !only || only.has(parameter.code))
+      .map((row) => ({ row, made: maker.make(row) })),
   );
 }
 

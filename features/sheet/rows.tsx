@@ -9,7 +9,7 @@ import {
   type Ref,
   type RefObject,
 } from "react";
-import { factsOf, type SheetData, type SheetGrid, type SheetGroup } from "@/core/sheet";
+import type { SheetData, SheetGrid, SheetGroup } from "@/core/sheet";
 import { counted } from "@/ui/counted";
 import { Empty } from "@/ui/notice";
 import { usePrinting } from "@/ui/use-printing";
@@ -38,6 +38,8 @@ interface Props {
   groups: SheetGroup[];
   data: SheetData;
   grid: SheetGrid;
+  /** Where only differences are shown: of how many rows it is not told whether they differ. */
+  untold: number;
   notes: Notes;
   /** The connection whose measured values are kept fresh. */
   connection: string | undefined;
@@ -63,6 +65,7 @@ export function Rows({
   groups,
   data,
   grid,
+  untold,
   notes,
   among,
   selected,
@@ -110,7 +113,6 @@ export function Rows({
     },
     [items, virtual],
   );
-  const { untold } = factsOf(data);
   return (
     <div className="flex flex-1 min-h-0 relative">
       <div

@@ -2,6 +2,7 @@
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import {
   besidesOf,
+  factsOf,
   filterSheet,
   gridOf,
   sideBySide,
@@ -183,6 +184,7 @@ export const Sheet = memo(function Sheet(props: Props) {
         groups={groups}
         data={data}
         grid={grid}
+        untold={differences ? factsOf(data).untold : 0}
         notes={notes}
         connection={of?.connection}
         dim={dim}

@@ -3,6 +3,7 @@ import { eq } from "drizzle-orm";
 import { changesOf } from "@/core/draft";
 import type { Result } from "@/core/drive";
 import { valuesByCode } from "@/core/set";
+import type { SheetRow } from "@/core/sheet";
 import { tables } from "@/server/database";
 import { readJournal } from "@/server/journal";
 import { loadSet, newestReading, notesOf, raiseStanding, recordByNumber } from "@/server/ledger";
@@ -408,6 +409,31 @@ test("what is new in a draft: the changes as they are, and only the rows that we
   expect(since.rows[0]).toEqual(whole.find((each) => each.code === "4r"));
   await giveUpDraft(parts, plant.person, 1, id);
   expect(await news(3)).toMatchObject({ closed: true, rows: [] });
+});
+
+test("what is new in a draft: what a rule holds against a row that was touched is sent with it, as the whole sheet has it", async () => {
+  const id = await begin("Against a rule");
+  const news = async (since: number) => draftNews(parts.db, await draftOf(id), since);
+  const outsideIn = (rows: readonly SheetRow[]) =>
+    Object.fromEntries(rows.flatMap((row) => (row.outside === undefined ? [] : [[row.code, row.outside]])));
+  const wide = { reason: "as measured", although: true };
+  const upper = (await draftOf(id)).values.get("4f")!;
+  const above = `${Number(upper) / 100 + 1} Hz`;
+  await change(id, plant.person, "3f", above, wide);
+  const broken = await news(0);
+  const rule = "The lowest frequency must not be above the highest.";
+  expect(outsideIn(broken.rows)).toEqual({
+    "3f": expect.stringContaining(rule),
+    "4f": expect.stringContaining(rule),
+  });
+  expect(broken.anew).toBe(false);
+  const whole = draftSheet(await draftOf(id)).groups.flatMap((each) => each.rows);
+  expect(broken.rows).toEqual(whole.filter((each) => ["3f", "4f"].includes(each.code)));
+  await takeBack(parts, plant.person, 1, id, "undo");
+  const mended = await news(1);
+  expect(mended.rows.map((each) => each.code)).toEqual(["3f", "4f"]);
+  expect(outsideIn(mended.rows)).toEqual({});
+  await giveUpDraft(parts, plant.person, 1, id);
 });
 
 test("the same change at several positions: what it would be and break at each first, then a draft at each, all or none", async () => {

@@ -11,8 +11,6 @@ import { newerRecord } from "./merge";
 /** A draft as a sheet: what it holds, beside the record that it stands on and the factory default. `only` names the parameters that are wanted; all where it is absent. */
 export function draftSheet(loaded: LoadedDraft, only?: ReadonlySet<string>): SheetData {
   const { definition, rating, record, base, values } = loaded;
-  const within = (column: Column): Column =>
-    only ? { ...column, values: new Map([...column.values].filter(([code]) => only.has(code))) } : column;
   const columns: Column[] = [
     { id: "draft", title: "Draft", source: "draft", values },
     ...(record === undefined
@@ -20,7 +18,7 @@ export function draftSheet(loaded: LoadedDraft, only?: ReadonlySet<string>): She
       : [{ id: "record", title: `Record ${record}`, source: "record" as const, values: base }]),
     defaultColumn(definition, rating),
   ];
-  return buildSheet(definition, rating, columns.map(within));
+  return buildSheet(definition, rating, columns, only);
 }
 
 /** What a draft changes, in words, with who, when and why, and what is wrong with it where it was kept on purpose. */
@@ -56,7 +54,11 @@ export async function draftNews(
 }> {
   const { steps, record, row } = loaded;
   const touched = new Set(steps.flatMap(({ n, code }) => (n > since ? [code] : [])));
-  const rows = touched.size === 0 ? [] : draftSheet(loaded, touched).groups.flatMap((each) => each.rows);
+  // What a rule holds against one that was touched may be outside now, or no more.
+  const concerned = new Set(touched);
+  for (const { lower, upper } of loaded.definition.rules)
+    if (touched.has(lower) || touched.has(upper)) concerned.add(lower).add(upper);
+  const rows = touched.size === 0 ? [] : draftSheet(loaded, concerned).groups.flatMap((each) => each.rows);
   const closed = row.closedAt !== null;
   return {
     last: steps.at(-1)?.n ?? 0,
@@ -65,6 +67,6 @@ export async function draftNews(
     newer: closed ? undefined : (await newerRecord(db, loaded))?.number,
     changes: changeViews(loaded),
     rows,
-    anew: rows.length !== touched.size,
+    anew: rows.filter((each) => touched.has(each.code)).length !== touched.size,
   };
 }

@@ -213,6 +213,26 @@ describe("of a plant", () => {
     expect(all.title).toBe("KL-03 Roller, record 1, standing");
     expect(all.parts.flatMap((each) => each.rows).length).toBeGreaterThan(150);
     expect(all.parts.some((each) => each.title === "Notes")).toBe(false);
+    // What is outside of what the family allows is said first, whichever rows are printed.
+    const { record: wild } = await keepReading(db, rill, plant.person, {
+      positionId: plant.positionId,
+      set: buildSet(rill, new Map(values).set("17r", 1500)),
+      identity: RILL_PLATE,
+      state: AT_REST,
+      linkName: "Kiln",
+      unit: 1,
+      origin: "read",
+      takenAt: new Date("2026-03-03T10:00:00Z"),
+    });
+    const wildPaper = await recordPaper(
+      db,
+      { tag: "KL-03", title: "Roller" },
+      wild,
+      definition,
+      false,
+      "not-default",
+    );
+    expect(wildPaper.cautions).toContain("Outside of what the family allows: 17r must be at most 100.0 %.");
     // A note is printed, also where its row is left out.
     expect(all.facts.some(([what]) => what === "Note" || what === "Labels")).toBe(false);
     await addNote(db, plant.person, row.id, "Belt slipped.", new Date("2026-03-02T09:00:00Z"));

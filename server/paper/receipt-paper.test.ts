@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { ReceiptContent } from "@/core/contract";
 import { factorySet, valuesByCode } from "@/core/set";
-import { buildSheet } from "@/core/sheet";
+import { buildSheet, factsOf } from "@/core/sheet";
 import { rill } from "@/families/testing";
 import { RILL_PLATE } from "@/server/testing/samples";
 import { comparePaper, compareTable, receiptPaper } from ".";
@@ -128,6 +128,15 @@ describe("a comparison as a file", () => {
     expect(paper.cautions).toEqual(["Not shown: KL-99:7."]);
     expect(paper.parts.flatMap((each) => each.rows.map(([code]) => code))).toEqual(["4r", "13r"]);
     expect(paper.about).toMatch(/^KL-01, KL-02: 2 of \d+ parameters\.$/);
+  });
+  test("of what only one column holds it is said that nobody knows whether it differs", () => {
+    const part = { ...columns[0]!, values: new Map([...values].slice(0, 5)) };
+    const partly = buildSheet(rill, "R-030", [part, columns[0]!]);
+    const { untold } = factsOf(partly);
+    expect(untold).toBeGreaterThan(100);
+    const paper = comparePaper({ by: "code", sheet: partly }, "differences", []);
+    expect(paper.parts).toEqual([]);
+    expect(paper.cautions).toEqual([expect.stringContaining(`Of ${untold} parameters it is not told`)]);
   });
   test("for a spreadsheet figures are figures, the unit stands apart, and choices keep their words", async () => {
     const csv = await compareTable({ by: "code", sheet }, "differences", "csv");

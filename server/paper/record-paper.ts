@@ -2,7 +2,7 @@ import type { Definition } from "@/core/definition";
 import { sheetParts, type Paper, type PaperColumn, type PaperPart, type PaperRows } from "@/core/paper";
 import { buildSheet } from "@/core/sheet";
 import type { Database } from "@/server/database";
-import { defaultColumn, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
+import { defaultColumn, isPartial, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
 import { notesOfParameters } from "@/server/sheets";
 import { moment } from "./when";
 
@@ -42,7 +42,7 @@ export async function recordPaper(
       ...notes.map(({ text, byName, at }) => ["Note", `${text} (${byName}, ${moment(at)})`]),
     ].filter((each): each is [string, string] => each[1] !== ""),
     cautions: [
-      ...(row.present < row.expected
+      ...(isPartial(row)
         ? [
             `Partial: it has ${row.present} of ${row.expected} parameters. Missing: ${row.missing.slice(0, 12).join(", ")}${row.missing.length > 12 ? ` and ${row.missing.length - 12} more` : ""}.`,
           ]

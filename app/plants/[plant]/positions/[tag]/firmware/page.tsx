@@ -4,7 +4,7 @@ import { page } from "@/app/_lib/page";
 import { axisCourse, OUTCOME_WORDS, partWords } from "@/core/restore";
 import { FirmwarePage } from "@/features/firmware/firmware-page";
 import { notedWay } from "@/server/bench";
-import { listRecords, newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
+import { isPartial, listRecords, newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
 
@@ -56,7 +56,7 @@ function wordsOf(row: RecordRow) {
     serial: row.serial,
     firmware: row.firmware,
     ratingName: row.ratingName,
-    partial: row.present < row.expected,
+    partial: isPartial(row),
   };
 }
 export { Page as default, generateMetadata };

@@ -9,7 +9,7 @@ import type { ControlPart } from "@/features/restore/only-power-part";
 import { notedWay } from "@/server/bench";
 import { checklistsOf, runsWithOf } from "@/server/checklist";
 import { filesOf } from "@/server/files";
-import { listRecords, standingOf, type RecordRow } from "@/server/ledger";
+import { isPartial, listRecords, standingOf, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listRehearsals } from "@/server/rehearsal";
 import { sparesFor } from "@/server/spares";
@@ -69,7 +69,7 @@ const { Page, generateMetadata } = page("restore", {
           byName: each.takenByName,
           ratingName: each.ratingName,
           serial: each.serial,
-          partial: each.present < each.expected,
+          partial: isPartial(each),
         }))}
       />
     );
