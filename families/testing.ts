@@ -1,8 +1,17 @@
-import type { Definition } from "@/core/definition";
-import { readFamilies, readMappings } from "./read";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { layOutFile, type Definition, type DefinitionFile } from "@/core/definition";
+import { definitionFiles, readMappings } from "./read";
 
-/** The definitions that ship, for tests. */
-export const definitions = readFamilies();
+const folder = join(process.cwd(), "families");
+
+/**
+ * The definitions that ship, for tests. They are only laid out here, since to check them costs every file of tests half a second: `core/definition/definition.test.ts` checks
+ * them once, and that these are the same.
+ */
+export const definitions = definitionFiles(folder).map((file) =>
+  layOutFile(JSON.parse(readFileSync(join(folder, file), "utf8")) as DefinitionFile),
+);
 export const mappings = readMappings();
 const shipped = (id: string): Definition => definitions.find((each) => each.id === id)!;
 export const rill = shipped("fennimore-rill-4");

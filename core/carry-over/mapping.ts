@@ -16,7 +16,7 @@ import {
 export const REVIEWS = ["motor", "brake", "tuning", "protection"] as const;
 export type Review = (typeof REVIEWS)[number];
 
-const pair = shapeOf<[number, number]>(
+const pair = shapeOf<[number, number]>(() =>
   Joi.array().ordered(Joi.number().integer().required(), Joi.number().integer().required()),
 );
 

@@ -11,6 +11,7 @@ import {
   type DefinitionFile,
 } from "@/core/definition";
 import { readFamilies } from "@/families/read";
+import { definitions as laidOut } from "@/families/testing";
 
 const text = readFileSync("families/fennimore/rill.json", "utf8");
 
@@ -35,6 +36,7 @@ test("every family that ships is sound", () => {
   expect(rill.parameters.length).toBeGreaterThanOrEqual(180);
   expect(rill.groups.length).toBeGreaterThanOrEqual(9);
   expect(rill.file.ratings).toHaveLength(3);
+  expect(laidOut).toEqual(families);
 });
 
 describe("a file that cannot be used is refused, and says where, what and how to mend it", () => {

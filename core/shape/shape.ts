@@ -27,14 +27,27 @@ export type ObjectOf<F extends Fields> = Flat<
   { [K in Exclude<keyof F, LackingKeys<F>>]: Of<F[K]> } & { [K in LackingKeys<F>]?: Of<F[K]> }
 >;
 
-/** A Joi schema that says more than the helpers here can; its type is given by hand. */
-export function shapeOf<T>(joi: Joi.Schema): Shape<T> {
-  return { joi };
+/**
+ * A Joi schema that says more than the helpers here can; its type is given by hand.
+ * It is made when it is first asked for: a program loads hundreds of shapes and checks by a few.
+ */
+export function shapeOf<T>(make: () => Joi.Schema): Shape<T> {
+  let made: Joi.Schema | undefined;
+  return {
+    get joi() {
+      return (made ??= make());
+    },
+  };
 }
 
 /** The field may be left out of its object. */
-export function optional<T>({ joi }: Shape<T>): Optional<T> {
-  return { joi, mayLack: true };
+export function optional<T>(shape: Shape<T>): Optional<T> {
+  return {
+    get joi() {
+      return shape.joi;
+    },
+    mayLack: true,
+  };
 }
 
 interface TextLimits {
@@ -47,12 +60,14 @@ interface TextLimits {
 
 /** Text; may be empty unless `min` says otherwise. */
 export function text({ min = 0, max, pattern, called }: TextLimits = {}): Shape<string> {
-  let joi = Joi.string();
-  if (min === 0) joi = joi.allow("");
-  else joi = joi.min(min);
-  if (max !== undefined) joi = joi.max(max);
-  if (pattern) joi = joi.pattern(pattern, called ?? "what is expected here");
-  return { joi };
+  return shapeOf(() => {
+    let joi = Joi.string();
+    if (min === 0) joi = joi.allow("");
+    else joi = joi.min(min);
+    if (max !== undefined) joi = joi.max(max);
+    if (pattern) joi = joi.pattern(pattern, called ?? "what is expected here");
+    return joi;
+  });
 }
 
 interface NumberLimits {
@@ -61,49 +76,57 @@ interface NumberLimits {
 }
 
 /** A number, not infinite. */
-export function number({ min, max }: NumberLimits = {}): Shape<number> {
-  let joi = Joi.number().unsafe();
-  if (min !== undefined) joi = joi.min(min);
-  if (max !== undefined) joi = joi.max(max);
-  return { joi };
+export function number(limits: NumberLimits = {}): Shape<number> {
+  return shapeOf(() => numberWithin(limits));
 }
 
 /** A whole number. */
 export function whole(limits: NumberLimits = {}): Shape<number> {
-  return { joi: (number(limits).joi as Joi.NumberSchema).integer() };
+  return shapeOf(() => numberWithin(limits).integer());
 }
 
-export const yesNo: Shape<boolean> = { joi: Joi.boolean() };
+function numberWithin({ min, max }: NumberLimits): Joi.NumberSchema {
+  let joi = Joi.number().unsafe();
+  if (min !== undefined) joi = joi.min(min);
+  if (max !== undefined) joi = joi.max(max);
+  return joi;
+}
+
+export const yesNo: Shape<boolean> = shapeOf(() => Joi.boolean());
 
 /** One of a few texts or numbers. */
 export function oneOf<const V extends readonly (string | number)[]>(values: V): Shape<V[number]> {
-  return { joi: Joi.valid(...values) };
+  return shapeOf(() => Joi.valid(...values));
 }
 
 /** Any of several shapes; the first that fits. */
 export function either<S extends readonly Shape<unknown>[]>(...shapes: S): Shape<Of<S[number]>> {
-  return { joi: Joi.alternatives().try(...shapes.map((each) => each.joi)) };
+  return shapeOf(() => Joi.alternatives().try(...shapes.map((each) => each.joi)));
 }
 
 export function list<T>(item: Shape<T>, { min, max }: NumberLimits = {}): Shape<T[]> {
-  let joi = Joi.array().items(item.joi);
-  if (min !== undefined) joi = joi.min(min);
-  if (max !== undefined) joi = joi.max(max);
-  return { joi };
+  return shapeOf(() => {
+    let joi = Joi.array().items(item.joi);
+    if (min !== undefined) joi = joi.min(min);
+    if (max !== undefined) joi = joi.max(max);
+    return joi;
+  });
 }
 
 /** An object used as a table from texts to values. */
 export function table<T>(value: Shape<T>): Shape<Record<string, T>> {
-  return { joi: Joi.object().pattern(Joi.string(), value.joi) };
+  return shapeOf(() => Joi.object().pattern(Joi.string(), value.joi));
 }
 
 /** An object with these fields and no others. */
 export function object<F extends Fields>(fields: F): Shape<ObjectOf<F>> {
-  const keys = Object.entries(fields).map(([name, { joi, mayLack }]) => [
-    name,
-    mayLack ? joi.optional() : joi.required(),
-  ]);
-  return { joi: Joi.object(Object.fromEntries(keys) as Joi.SchemaMap) };
+  return shapeOf(() => {
+    const keys = Object.entries(fields).map(([name, { joi, mayLack }]) => [
+      name,
+      mayLack ? joi.optional() : joi.required(),
+    ]);
+    return Joi.object(Object.fromEntries(keys) as Joi.SchemaMap);
+  });
 }
 
 /**
@@ -115,18 +138,18 @@ export function byField<V extends Record<string, Shape<object>>>(
   variants: V,
 ): Shape<Of<V[keyof V]>> {
   const known = Object.keys(variants);
-  return {
-    joi: Joi.alternatives().conditional(Joi.ref(`.${field}`), {
+  return shapeOf(() =>
+    Joi.alternatives().conditional(Joi.ref(`.${field}`), {
       switch: Object.entries(variants).map(([name, { joi }]) => ({
         is: Joi.valid(name).required(),
         then: joi,
       })),
       otherwise: Joi.object({ [field]: Joi.valid(...known).required() }).unknown(),
     }),
-  };
+  );
 }
 
 /** Nothing: an action without an answer. JSON carries it as null. */
-export const nothing: Shape<undefined> = {
-  joi: Joi.valid(null).optional().messages({ "any.only": "nothing is expected here: leave the body out" }),
-};
+export const nothing: Shape<undefined> = shapeOf(() =>
+  Joi.valid(null).optional().messages({ "any.only": "nothing is expected here: leave the body out" }),
+);

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
-import { betterAuth } from "better-auth";
+import { betterAuth } from "better-auth/minimal";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { APIError, createAuthMiddleware, getSessionFromCtx } from "better-auth/api";
 import { eq } from "drizzle-orm";

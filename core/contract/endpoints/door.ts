@@ -54,7 +54,7 @@ export const recordValues = endpoint({
         name: text(),
         group: text(),
         /** As the drive gave it: a number, or text for what a number would round. */
-        raw: shapeOf<string | number>(Joi.alternatives(Joi.number().unsafe(), Joi.string().allow(""))),
+        raw: shapeOf<string | number>(() => Joi.alternatives(Joi.number().unsafe(), Joi.string().allow(""))),
         text: text(),
         unit: optional(text()),
       }),
@@ -69,7 +69,7 @@ export const listReceipts = endpoint({
   right: "see",
   params: position,
   answer: list(
-    object({ id: whole(), at: text(), by: text(), content: shapeOf<object>(Joi.object().unknown()) }),
+    object({ id: whole(), at: text(), by: text(), content: shapeOf<object>(() => Joi.object().unknown()) }),
   ),
 });
 

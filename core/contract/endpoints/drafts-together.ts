@@ -8,14 +8,14 @@ import { code, draft, reason, seal, title } from "../views/draft";
 export const DRAFTED_AT_ONCE = 500;
 
 const codes = list(code, { min: 1, max: 5000 });
-const wish = shapeOf<SeveralWish>(
+const wish = shapeOf<SeveralWish>(() =>
   Joi.alternatives().try(
     object({ what: oneOf(["default", "record"]), group: optional(text({ max: 80 })), codes: optional(codes) })
       .joi,
     object({ what: oneOf(["preset"]), preset: text({ max: 120 }) }).joi,
     object({
       what: oneOf(["answers"]),
-      answers: shapeOf<Record<string, string>>(
+      answers: shapeOf<Record<string, string>>(() =>
         Joi.object().pattern(Joi.string().max(60), Joi.string().allow("").max(80)).max(100),
       ),
       axis: whole({ min: 0, max: 64 }),

@@ -34,7 +34,7 @@ const address = either(
 );
 /** A text that a person has to fill in; an empty one is said by its name. */
 const filled = (what: string): Shape<string> =>
-  shapeOf(
+  shapeOf(() =>
     Joi.string()
       .trim()
       .min(1)
@@ -42,7 +42,7 @@ const filled = (what: string): Shape<string> =>
       .messages({ "string.empty": `the ${what} is not filled in` }),
   );
 
-const sign = shapeOf<Sign>(
+const sign = shapeOf<Sign>(() =>
   Joi.object({
     address: address.joi.required(),
     bit: Joi.number().integer().min(0).max(31),
@@ -108,13 +108,13 @@ export const importChoices = object({
     }),
   ),
   /** Looked through with the definition. */
-  modbus: optional(shapeOf<ModbusLink>(Joi.object().unknown())),
+  modbus: optional(shapeOf<ModbusLink>(() => Joi.object().unknown())),
   /** For a data sheet: the usual node address. */
   node: optional(whole({ min: 1, max: 127 })),
 });
 export type ImportChoices = Of<typeof importChoices>;
 
-const guess = shapeOf<ImportChoices>(Joi.object().unknown());
+const guess = shapeOf<ImportChoices>(() => Joi.object().unknown());
 
 export const openImport = endpoint({
   method: "POST",

@@ -7,7 +7,7 @@ const ms = number();
 
 /** What came of a rehearsal; kept for ever, so it carries the version of its shape. Nothing of it was done to a drive. */
 export const rehearsalContent = object({
-  version: shapeOf<1>(oneOf([1]).joi),
+  version: shapeOf<1>(() => oneOf([1]).joi),
   tag: text(),
   positionTitle: text(),
   /** What was put onto the stand-in: a record, of this position or another, or a draft. */

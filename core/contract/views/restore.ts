@@ -209,7 +209,7 @@ export type StepChange = Of<typeof stepChange>;
 /** What a receipt says; kept for ever, so it carries the version of its shape. */
 export const receiptContent = object({
   /** Receipts of version 1 carry no number; of 1 and 2 all are of restores. */
-  version: shapeOf<3>(oneOf([3]).joi),
+  version: shapeOf<3>(() => oneOf([3]).joi),
   kind: oneOf(OPERATIONS),
   tag: text(),
   positionTitle: text(),

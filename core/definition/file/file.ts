@@ -22,7 +22,7 @@ const preset = object({
   id: identifier,
   title: text,
   about: text,
-  values: shapeOf<Record<string, number | string>>(
+  values: shapeOf<Record<string, number | string>>(() =>
     Joi.object()
       .pattern(code.joi, Joi.alternatives(Joi.number(), Joi.string().max(80)))
       .min(1),
@@ -31,7 +31,9 @@ const preset = object({
 
 const selfStart = object({
   code,
-  on: optional(shapeOf<number | number[]>(Joi.alternatives(whole().joi, list(whole(), { min: 1 }).joi))),
+  on: optional(
+    shapeOf<number | number[]>(() => Joi.alternatives(whole().joi, list(whole(), { min: 1 }).joi)),
+  ),
   above: optional(whole()),
 });
 
@@ -135,6 +137,6 @@ const fields = object({
 export type DefinitionFile = Of<typeof fields>;
 
 /** The shape of a definition file. What cannot be said by shape alone is checked in `check/`. */
-export const definitionFile = shapeOf<DefinitionFile>(
+export const definitionFile = shapeOf<DefinitionFile>(() =>
   (fields.joi as Joi.ObjectSchema).xor("modbus", "canopen"),
 );

@@ -24,11 +24,13 @@ export const identityField = object({
   address,
   type: oneOf(["u16", "u32", "text"]),
   length: optional(
-    shapeOf<number>(Joi.number().integer().min(1).max(64).when("type", { is: "text", then: Joi.required() })),
+    shapeOf<number>(() =>
+      Joi.number().integer().min(1).max(64).when("type", { is: "text", then: Joi.required() }),
+    ),
   ),
   /** For `family`: the value that says it is this family. Several such fields must all hold theirs (maker's number and product number). */
   equals: optional(
-    shapeOf<number>(
+    shapeOf<number>(() =>
       Joi.number().integer().min(0).max(0xffffffff).when("field", { is: "family", then: Joi.required() }),
     ),
   ),
@@ -38,7 +40,7 @@ export const identityField = object({
 export type IdentityField = Of<typeof identityField>;
 
 export const rating = object({
-  id: shapeOf<string>(Joi.string()),
+  id: shapeOf<string>(() => Joi.string()),
   name: text,
   /** What the identity register for the rating holds. */
   identityValue: raw32,
@@ -54,7 +56,7 @@ export type RatingSpec = Of<typeof rating>;
 /** Several values of one parameter, of which the drive uses one at a time. The registers of set n lie (n - 1) x `offset` behind those of set 1. */
 export const sets = object({
   count: whole({ min: 2, max: 16 }),
-  offset: shapeOf<number>(Joi.number().integer().positive()),
+  offset: shapeOf<number>(() => Joi.number().integer().positive()),
   /** How the drive is told which one to use. */
   howChosen: text,
   /** Code of the measured value that tells which one it uses now, counted from 1. */
@@ -72,7 +74,7 @@ export const axes = object({
   most: whole({ min: 1, max: 16 }),
   by: oneOf(["offset", "node"]),
   offset: optional(
-    shapeOf<number>(
+    shapeOf<number>(() =>
       Joi.number()
         .integer()
         .positive()
@@ -99,7 +101,7 @@ export const modules = object({
     object({
       address,
       length: whole({ min: 1, max: 64 }),
-      step: shapeOf<number>(Joi.number().integer().positive()),
+      step: shapeOf<number>(() => Joi.number().integer().positive()),
     }),
   ),
   firmware: optional(firmware),
@@ -117,7 +119,7 @@ export const imitates = object({
   /** What is lost with it, and what holds instead. */
   resets: optional(text),
   /** As which rating of the other family each of its own answers; one that is not named cannot. */
-  ratings: optional(shapeOf<Record<string, string>>(Joi.object().pattern(Joi.string(), Joi.string()))),
+  ratings: optional(shapeOf<Record<string, string>>(() => Joi.object().pattern(Joi.string(), Joi.string()))),
   /** The firmware that it then says it has. */
   firmware: optional(version),
   on: optional(command),

@@ -3,7 +3,7 @@ import { list, object, oneOf, optional, shapeOf, whole, yesNo, type Of } from "@
 import { REGISTER_ORDERS } from "@/core/value";
 import { code, port, positive } from "./shapes";
 
-const whole1 = shapeOf<number>(Joi.number().integer().positive());
+const whole1 = shapeOf<number>(() => Joi.number().integer().positive());
 const node = whole({ min: 1, max: 127 });
 const station = whole({ min: 0, max: 255 });
 
@@ -12,7 +12,7 @@ const lineSetting = <T extends string | number>(meanings: readonly T[]) =>
   optional(
     object({
       code,
-      values: shapeOf<Record<string, T>>(
+      values: shapeOf<Record<string, T>>(() =>
         Joi.object()
           .pattern(/^\d+$/, Joi.valid(...meanings))
           .min(1),
@@ -37,7 +37,7 @@ export const modbus = object({
   registersPerWrite: whole({ min: 1, max: 123 }),
   /** Whether the drive answers a read that covers registers no parameter uses. */
   readAcrossGaps: yesNo,
-  turnaroundMs: shapeOf<number>(Joi.number().min(0)),
+  turnaroundMs: shapeOf<number>(() => Joi.number().min(0)),
   slowestAnswerMs: positive,
   wordOrder: oneOf(REGISTER_ORDERS),
   /** Code of the parameter that holds the drive's own link timeout. */

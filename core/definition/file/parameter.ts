@@ -29,7 +29,7 @@ export const parameter = object({
   type: oneOf(VALUE_TYPES),
   /** Characters of a text, bytes of octets; for these only. */
   length: optional(
-    shapeOf<number>(
+    shapeOf<number>(() =>
       Joi.number()
         .integer()
         .min(1)
@@ -41,7 +41,7 @@ export const parameter = object({
   wordOrder: optional(oneOf(REGISTER_ORDERS)),
   /** Physical value of one raw step: a decimal (0.1) or a fraction ("100/16384"). 1 when absent. */
   scale: optional(
-    shapeOf<number | string>(
+    shapeOf<number | string>(() =>
       Joi.alternatives(Joi.number().positive(), Joi.string().pattern(/^\d+(\.\d+)?\/\d+(\.\d+)?$/)),
     ),
   ),
@@ -65,7 +65,7 @@ export const parameter = object({
 export type ParameterSpec = Of<typeof parameter>;
 
 const innermost = object({
-  id: shapeOf<string>(Joi.string()),
+  id: shapeOf<string>(() => Joi.string()),
   title: text,
   parameters: optional(list(parameter)),
   /** The drive holds these once for each parameter set, for each axis, or only when an option module is fitted. Holds for sub-groups too. */
@@ -75,6 +75,6 @@ const innermost = object({
 });
 /** Sub-groups stand in the sheet under their group; only the innermost hold parameters. */
 export type GroupSpec = Of<typeof innermost> & { groups?: GroupSpec[] };
-export const group = shapeOf<GroupSpec>(
+export const group = shapeOf<GroupSpec>(() =>
   (innermost.joi as Joi.ObjectSchema).keys({ groups: Joi.array().items(Joi.link("#group")) }).id("group"),
 );

@@ -12,7 +12,7 @@ export const permission = object({
   howTo: text,
   /** For `link`: what is sent to get it, once a person has said so. */
   ask: optional(
-    shapeOf<Command>(
+    shapeOf<Command>(() =>
       (command.joi as Joi.ObjectSchema).when("by", {
         is: "link",
         then: Joi.required(),

@@ -7,7 +7,7 @@ const mapped = object({
   code,
   /** Choices of the parameter, by number, as words of the quantity. What is left out has no common word. */
   choices: optional(
-    shapeOf<Record<string, string>>(
+    shapeOf<Record<string, string>>(() =>
       Joi.object()
         .pattern(/^-?\d{1,10}$/, Joi.string().max(40))
         .min(1),
@@ -27,7 +27,7 @@ const none = object({ none: text });
 export type QuantitySpec = string | Of<typeof mapped> | Of<typeof none>;
 
 /** How a family has the common quantities. A quantity that is not named is not told. */
-export const quantities = shapeOf<Partial<Record<Quantity, QuantitySpec>>>(
+export const quantities = shapeOf<Partial<Record<Quantity, QuantitySpec>>>(() =>
   Joi.object().pattern(Joi.valid(...QUANTITIES), Joi.alternatives(code.joi, mapped.joi, none.joi)),
 );
 

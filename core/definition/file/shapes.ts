@@ -5,9 +5,9 @@ import { shapeOf, text as anyText, whole, type Of, type Shape } from "@/core/sha
 export const text = anyText({ min: 1 });
 export const natural = whole({ min: 0 });
 /** A number that a person wrote; one that cannot be held exactly is refused. */
-export const amount = shapeOf<number>(Joi.number());
-export const positive = shapeOf<number>(Joi.number().positive());
-export const port = shapeOf<number>(Joi.number().port());
+export const amount = shapeOf<number>(() => Joi.number());
+export const positive = shapeOf<number>(() => Joi.number().positive());
+export const port = shapeOf<number>(() => Joi.number().port());
 
 const register = Joi.number().integer().min(0).max(0xffff);
 const object = Joi.string().pattern(
@@ -15,7 +15,7 @@ const object = Joi.string().pattern(
   "index and sub-index in hex, as in 6083.00",
 );
 /** A register as counted on the wire (from 0), or a CANopen object as "6083.00": index and sub-index in hex. */
-export const address = shapeOf<number | string>(
+export const address = shapeOf<number | string>(() =>
   Joi.alternatives(register, object).description(
     "register as counted on the wire, from 0, or a CANopen object as 6083.00",
   ),
@@ -28,9 +28,11 @@ export const identifier = anyText({ min: 1, pattern: /^[a-z0-9][a-z0-9-]*$/ });
 /** A parameter's code, as the vendor prints it. */
 export const code = anyText({ min: 1, max: 24, pattern: /^[A-Za-z0-9][A-Za-z0-9._-]*$/ });
 /** A value as a person reads it. */
-export const physical = shapeOf<number | string>(Joi.alternatives(Joi.number(), Joi.string().allow("")));
+export const physical = shapeOf<number | string>(() =>
+  Joi.alternatives(Joi.number(), Joi.string().allow("")),
+);
 
 /** A table from some texts to values of one kind. */
 export function keyed<V>(key: Shape<string>, value: Shape<V>): Shape<Record<string, V>> {
-  return shapeOf(Joi.object().pattern(key.joi, value.joi));
+  return shapeOf(() => Joi.object().pattern(key.joi, value.joi));
 }

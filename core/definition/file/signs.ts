@@ -16,7 +16,7 @@ const signFields = object({
 });
 /** A bit or a value of a status register that answers yes or no; `inverted` turns the answer round. */
 export type Sign = Of<typeof signFields>;
-export const sign = shapeOf<Sign>((signFields.joi as Joi.ObjectSchema).xor("bit", "equals"));
+export const sign = shapeOf<Sign>(() => (signFields.joi as Joi.ObjectSchema).xor("bit", "equals"));
 
 const commandFields = {
   address,
@@ -60,7 +60,7 @@ const missingFields = object({
   look: text,
 });
 export type MissingSign = Of<typeof missingFields>;
-const missing = shapeOf<MissingSign>((missingFields.joi as Joi.ObjectSchema).xor("bit", "equals"));
+const missing = shapeOf<MissingSign>(() => (missingFields.joi as Joi.ObjectSchema).xor("bit", "equals"));
 
 const stateFields = object({
   /** Each of them once for every axis, where the definition has axes. Absent where nobody knows how the drive tells. */
@@ -84,6 +84,6 @@ const stateFields = object({
   memoryCard: optional(sign),
 });
 /** Older files name the block of status registers; it is worked out now. */
-export const state = shapeOf<Of<typeof stateFields>>(
+export const state = shapeOf<Of<typeof stateFields>>(() =>
   (stateFields.joi as Joi.ObjectSchema).keys({ address: natural.joi.strip(), count: natural.joi.strip() }),
 );

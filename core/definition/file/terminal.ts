@@ -25,7 +25,7 @@ const terminal = object({
   span: optional(
     object({
       code,
-      of: shapeOf<Record<string, Of<typeof span>>>(Joi.object().pattern(/^\d{1,5}$/, span.joi)),
+      of: shapeOf<Record<string, Of<typeof span>>>(() => Joi.object().pattern(/^\d{1,5}$/, span.joi)),
     }),
   ),
   /** What else is set for it: filters, whether it is turned round. */

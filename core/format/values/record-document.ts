@@ -19,7 +19,7 @@ import {
 export const RECORD_DOCUMENT = 1;
 
 const rawValue = either(number(), text());
-const orNothing = shapeOf<string | null>(Joi.string().allow("", null));
+const orNothing = shapeOf<string | null>(() => Joi.string().allow("", null));
 
 const shape = object({
   calmLedgerRecord: whole({ min: 1 }),
@@ -38,7 +38,7 @@ const shape = object({
     axes: optional(whole({ min: 1 })),
     options: optional(list(object({ id: text(), name: text(), firmware: optional(text()) }))),
     /** What else it said of itself: modules, power part, whom it imitates. */
-    more: optional(shapeOf<object>(Joi.object().unknown())),
+    more: optional(shapeOf<object>(() => Joi.object().unknown())),
   }),
   definition: object({ id: text(), version: text() }),
   expected: whole(),
@@ -49,14 +49,14 @@ const shape = object({
   trip: orNothing,
   warnings: list(text()),
   running: yesNo,
-  volatile: shapeOf<boolean | null>(Joi.boolean().allow(null)),
+  volatile: shapeOf<boolean | null>(() => Joi.boolean().allow(null)),
   /** Absent where the family knows no reduced supply. */
   reducedSupply: optional(yesNo),
   link: text(),
   unit: whole(),
   jobNumber: text(),
   /** Where it came from, of a record that was brought in. */
-  source: optional(shapeOf<object>(Joi.object().unknown())),
+  source: optional(shapeOf<object>(() => Joi.object().unknown())),
   /** In an export: what it belongs to there. */
   ledger: optional(object({ position: text(), by: text(), drive: optional(text()) })),
   groups: list(object({ group: text(), axis: whole(), set: whole(), values: table(rawValue) })),
