@@ -1,5 +1,6 @@
 /** Positions as they are named and listed. */
 export {
+  alikeOnALine,
   INVENTORY_SORTS,
   inventoryChoices,
   lookThroughInventory,

@@ -1,7 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { InventoryLine } from "@/core/contract";
-import { INVENTORY_SORTS, inventoryChoices, lookThroughInventory, type InventoryWanted } from "./inventory";
+import {
+  alikeOnALine,
+  INVENTORY_SORTS,
+  inventoryChoices,
+  lookThroughInventory,
+  type InventoryWanted,
+} from "./inventory";
 
 const line = (tag: string, more: Partial<InventoryLine> = {}): InventoryLine => ({
   area: "Kiln",
@@ -18,6 +24,8 @@ const line = (tag: string, more: Partial<InventoryLine> = {}): InventoryLine => 
   fitted: "",
   whereabouts: "fitted",
   place: "",
+  answersAt: "",
+  alike: "",
   ...more,
 });
 const LINES = [
@@ -65,4 +73,20 @@ describe("the inventory", () => {
       }),
     );
   });
+});
+
+test("the addresses at which more than one position was reached, as a person sorts, with the first tags", () => {
+  const at = (tag: string, address: number, alike: string) =>
+    line(tag, { answersAt: `Kiln bus, address ${address}`, alike });
+  const lines = [
+    ...["KL-01", "KL-02", "KL-03"].map((tag) => at(tag, 11, "others")),
+    at("KL-04", 2, "KL-05"),
+    at("KL-05", 2, "KL-04"),
+    at("KL-06", 3, ""),
+    line("KL-07"),
+  ];
+  expect(alikeOnALine(lines, 2)).toEqual([
+    { answersAt: "Kiln bus, address 2", positions: 2, tags: ["KL-04", "KL-05"] },
+    { answersAt: "Kiln bus, address 11", positions: 3, tags: ["KL-01", "KL-02"] },
+  ]);
 });

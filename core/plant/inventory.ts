@@ -7,6 +7,7 @@ export const INVENTORY_SORTS = [
   "firmware",
   "serial",
   "whereabouts",
+  "answersAt",
   "recordedAt",
 ] as const;
 export type InventorySort = (typeof INVENTORY_SORTS)[number];
@@ -51,6 +52,19 @@ export function inventoryChoices(lines: readonly InventoryLine[]): InventoryWind
   const of = (key: (typeof CHOSEN)[number]): string[] =>
     [...new Set(lines.map((each) => each[key]).filter(Boolean))].sort(inWords);
   return { area: of("area"), family: of("family"), firmware: of("firmware"), whereabouts: of("whereabouts") };
+}
+
+/** The addresses at which more than one position was reached, as a person sorts, each with its first tags. */
+export function alikeOnALine(lines: readonly InventoryLine[], tagsOfEach = 4): InventoryWindow["alike"] {
+  const at = new Map<string, InventoryWindow["alike"][number]>();
+  for (const { alike, answersAt, tag } of lines) {
+    if (alike === "") continue;
+    const known = at.get(answersAt) ?? { answersAt, positions: 0, tags: [] };
+    at.set(answersAt, known);
+    known.positions += 1;
+    if (known.tags.length < tagsOfEach) known.tags.push(tag);
+  }
+  return [...at.values()].sort((one, other) => inWords(one.answersAt, other.answersAt));
 }
 
 const fits = (line: InventoryLine, words: string[]): boolean => {

@@ -6,7 +6,7 @@ import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
 export const GRID =
-  "grid grid-cols-[1.5rem_minmax(9rem,1.4fr)_9rem_minmax(9rem,1.6fr)_5.5rem_10rem_minmax(7rem,1fr)_8.5rem] gap-x-3 items-center";
+  "grid grid-cols-[1.5rem_minmax(9rem,1.4fr)_9rem_minmax(9rem,1.6fr)_5.5rem_10rem_minmax(9rem,1.2fr)_8.5rem] gap-x-3 items-center";
 
 /** One drive, or one position of which no drive is known. */
 export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
@@ -53,7 +53,11 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
       </span>
       <span role="cell" className={classes("min-w-0", whereabouts !== "fitted" && "text-ochre")}>
         {whereabouts}
-        <Second text={place} />
+        {line.alike ? (
+          <Second text={`${line.answersAt}, also ${line.alike}`} caution />
+        ) : (
+          <Second text={place || line.answersAt} />
+        )}
       </span>
       <span role="cell">
         {line.recordedAt ? day(line.recordedAt) : ""}
@@ -63,10 +67,13 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
   );
 }
 
-function Second({ text, title }: { text: string; title?: string }) {
+function Second({ text, title, caution }: { text: string; title?: string; caution?: boolean }) {
   if (!text) return null;
   return (
-    <span className="block text-[13px] text-soft truncate" title={title ?? text}>
+    <span
+      className={classes("block text-[13px] truncate", caution ? "text-ochre" : "text-soft")}
+      title={title ?? text}
+    >
       {text}
     </span>
   );

@@ -24,6 +24,8 @@ const line = (tag: string, more: Partial<InventoryLine> = {}): InventoryLine => 
   fitted: "",
   whereabouts: "fitted",
   place: "",
+  answersAt: "",
+  alike: "",
   ...more,
 });
 const windowOf = (lines: InventoryLine[], all = lines.length): InventoryWindow => ({
@@ -32,6 +34,7 @@ const windowOf = (lines: InventoryLine[], all = lines.length): InventoryWindow =
   from: 0,
   lines,
   choices: { area: ["Kiln", "Sorting"], family: ["Rill"], firmware: ["4.4"], whereabouts: ["in store"] },
+  alike: [],
 });
 
 let answer: object | undefined;
@@ -134,4 +137,24 @@ test("a drive that could not be added leaves what was typed, to be mended", asyn
   await user.click(dialog.getByRole("button", { name: "Add it" }));
   await waitFor(() => expect(asked).toHaveLength(1));
   expect(dialog.getByLabelText<HTMLInputElement>("Serial number").value).toBe("OH-77");
+});
+
+test("positions at one address of one line are told above the list, and in their lines", () => {
+  const answersAt = "Kiln bus, address 11";
+  const first = windowOf([
+    line("KL-07", { answersAt, alike: "KL-08" }),
+    line("KL-08", { answersAt, alike: "KL-07" }),
+    line("KL-09", { answersAt: "Kiln bus, address 13" }),
+  ]);
+  shown({ ...first, alike: [{ answersAt, positions: 9, tags: ["KL-07", "KL-08"] }] });
+  const note = screen.getByText(/More than one position at one address/).parentElement!;
+  expect(note.textContent).toContain("Kiln bus, address 11: KL-07, KL-08 and 7 more");
+  expect(within(note).getByRole("link", { name: "KL-08" }).getAttribute("href")).toMatch(
+    /\/positions\/KL-08$/,
+  );
+  expect(lines().map((each) => each.textContent)).toEqual([
+    expect.stringContaining("Kiln bus, address 11, also KL-08"),
+    expect.stringContaining("Kiln bus, address 11, also KL-07"),
+    expect.stringMatching(/Kiln bus, address 13(?!, also)/),
+  ]);
 });

@@ -15,6 +15,7 @@ import { Empty } from "@/ui/notice";
 import { Select } from "@/ui/select";
 import { useOverscan } from "@/ui/use-overscan";
 import { AddDrive, type FamilyRatings } from "./add-drive";
+import { Alike } from "./alike";
 import { InventoryRow, GRID } from "./inventory-row";
 
 const SETTLE_MS = 150;
@@ -25,14 +26,18 @@ const FILTERS = [
   ["firmware", "Firmware", "w-28"],
   ["whereabouts", "Whereabouts", "w-36"],
 ] as const;
-const HEADS: Array<[InventorySort, string]> = [
-  ["tag", "Position"],
-  ["family", "Family"],
-  ["rating", "Rating, supply"],
-  ["firmware", "Firmware"],
-  ["serial", "Serial number"],
-  ["whereabouts", "Whereabouts"],
-  ["recordedAt", "Last recorded"],
+/** What each column can be sorted by. */
+const HEADS: Array<Array<[InventorySort, string]>> = [
+  [["tag", "Position"]],
+  [["family", "Family"]],
+  [["rating", "Rating, supply"]],
+  [["firmware", "Firmware"]],
+  [["serial", "Serial number"]],
+  [
+    ["whereabouts", "Whereabouts"],
+    ["answersAt", "address"],
+  ],
+  [["recordedAt", "Last recorded"]],
 ];
 
 const SORT_WORDS: Record<string, "ascending" | "descending"> = { false: "ascending", true: "descending" };
@@ -139,6 +144,7 @@ export function Inventory({ first, start, families }: Props) {
           {trouble}
         </p>
       )}
+      <Alike at={head.alike} />
       {drawn.length < head.total && (
         <p className="only-print">
           Only the lines that were in sight are on paper. The spreadsheet of the inventory has all of them.
@@ -155,22 +161,30 @@ export function Inventory({ first, start, families }: Props) {
         <div role="rowgroup" className="sticky top-0 z-10 min-w-[64rem] bg-leaf border-b border-hairline">
           <div role="row" className={`${GRID} text-[13px] text-soft`}>
             <span aria-hidden className="margin-rule h-8" />
-            {HEADS.map(([key, label]) => (
+            {HEADS.map((head) => (
               <span
-                key={key}
+                key={head[0]![0]}
                 role="columnheader"
-                aria-sort={sorted.sort === key ? SORT_WORDS[String(sorted.down === true)] : undefined}
+                className="flex gap-x-2"
+                aria-sort={
+                  head.some(([key]) => key === sorted.sort)
+                    ? SORT_WORDS[String(sorted.down === true)]
+                    : undefined
+                }
               >
-                <button
-                  type="button"
-                  className="min-h-8 hover:text-ink"
-                  onClick={() =>
-                    setSorted({ sort: key, down: sorted.sort === key && !sorted.down ? true : undefined })
-                  }
-                >
-                  {label}
-                  {sorted.sort === key && (sorted.down ? " ↓" : " ↑")}
-                </button>
+                {head.map(([key, label]) => (
+                  <button
+                    key={key}
+                    type="button"
+                    className="min-h-8 hover:text-ink"
+                    onClick={() =>
+                      setSorted({ sort: key, down: sorted.sort === key && !sorted.down ? true : undefined })
+                    }
+                  >
+                    {label}
+                    {sorted.sort === key && (sorted.down ? " ↓" : " ↑")}
+                  </button>
+                ))}
               </span>
             ))}
           </div>

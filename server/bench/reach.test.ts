@@ -9,6 +9,7 @@ import type { LinkSettings } from "@/core/link";
 import { StandInDrive } from "@/core/stand-in";
 import { hollin, plover, rill } from "@/families/testing";
 import { peek } from "@/server/bench";
+import { tables } from "@/server/database";
 import { listInventory } from "@/server/plant";
 import { findReceipt, planHash } from "@/server/restore";
 import {
@@ -363,6 +364,35 @@ test("the inventory has every drive, with power part, options and where it is", 
       whereabouts: "fitted",
       record: 2,
     },
-    { tag: "", serial: "OH-7", powerPart: "PP-1", whereabouts: "removed" },
+    { tag: "", serial: "OH-7", powerPart: "PP-1", whereabouts: "removed", answersAt: "", alike: "" },
+  ]);
+});
+
+test("the inventory says where each answered last, and who else was reached at the same address of the same link", async () => {
+  plant = await testPlant();
+  await recordStanding(plant, await connectAndRead(plant));
+  const { db, shelf } = plant.app;
+  const [known] = await listInventory(db, shelf, 1);
+  expect(known).toMatchObject({ tag: "KL-03", alike: "" });
+  expect(known!.answersAt).toMatch(/^.+, address 1$/);
+  const { areaId, definitionId, linkId } = (await db.select().from(tables.position))[0]!;
+  const others = [1, 1, 1, 1, 2].map((unitAddress, index) => ({
+    plantId: 1,
+    tag: `KL-1${index}`,
+    title: "",
+    areaId,
+    definitionId,
+    linkId,
+    unitAddress,
+  }));
+  await db.insert(tables.position).values(others);
+  const alike = (await listInventory(db, shelf, 1)).map((each) => `${each.tag}: ${each.alike}`);
+  expect(alike).toEqual([
+    "KL-03: KL-10, KL-11, KL-12 and 1 more",
+    "KL-10: KL-03, KL-11, KL-12 and 1 more",
+    "KL-11: KL-03, KL-10, KL-12 and 1 more",
+    "KL-12: KL-03, KL-10, KL-11 and 1 more",
+    "KL-13: KL-03, KL-10, KL-11 and 1 more",
+    "KL-14: ",
   ]);
 });

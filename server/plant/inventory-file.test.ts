@@ -20,6 +20,8 @@ const LINE: InventoryLine = {
   fitted: "1: Supply module; 2: Axis module",
   whereabouts: "fitted",
   place: "",
+  answersAt: "Kiln bus, address 11",
+  alike: "KL-08",
   recordedAt: new Date(2026, 2, 14, 16, 20).getTime(),
   record: 7,
 };
@@ -33,6 +35,8 @@ test("CSV: read back as it was, with its mark, and no cell taken for a formula",
     Title: 'Roller, "left"',
     Supply: "3 × 400 V",
     Firmware: "3.10",
+    "Answers at": "Kiln bus, address 11",
+    "At the same address": "KL-08",
     "Last record": "7",
     Recorded: "2026-03-14 16:20",
   });

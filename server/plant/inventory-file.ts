@@ -16,6 +16,8 @@ const COLUMNS: Columns<InventoryLine> = [
   ["Options and modules", (each) => each.fitted],
   ["Whereabouts", (each) => each.whereabouts],
   ["Lies", (each) => each.place],
+  ["Answers at", (each) => each.answersAt],
+  ["At the same address", (each) => each.alike],
   ["Last record", (each) => each.record],
   ["Recorded", (each) => (each.recordedAt === undefined ? undefined : new Date(each.recordedAt))],
 ];

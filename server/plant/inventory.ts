@@ -10,7 +10,7 @@ export async function listInventory(
   shelf: DefinitionShelf,
   plantId: number,
 ): Promise<InventoryLine[]> {
-  const { area, position } = tables;
+  const { area, position, link } = tables;
   const positions = await db
     .select({
       id: position.id,
@@ -18,22 +18,59 @@ export async function listInventory(
       title: position.title,
       area: area.name,
       definitionId: position.definitionId,
+      linkId: position.linkId,
+      linkName: link.name,
+      unit: position.unitAddress,
     })
     .from(position)
     .innerJoin(area, eq(area.id, position.areaId))
+    .leftJoin(link, eq(link.id, position.linkId))
     .where(and(eq(position.plantId, plantId), isNull(position.retiredAt)))
     .orderBy(asc(area.sort), asc(position.tag));
   const drives = await drivesWithNewest(db, plantId);
   const fitted = new Map(
     drives.filter((each) => each.whereabouts === "fitted").map((each) => [each.positionId, each]),
   );
-  const nowhere = { area: "", tag: "", title: "" };
+  const nowhere = { area: "", tag: "", title: "", answersAt: "", alike: "" };
+  const othersAt = whoElse(positions);
   return [
-    ...positions.map(({ id, definitionId, ...place }) => lineOf(shelf, place, fitted.get(id), definitionId)),
+    ...positions.map((each) => {
+      const { area, tag, title, linkName, unit } = each;
+      const answersAt = linkName === null || unit === null ? "" : `${linkName}, address ${unit}`;
+      const place = { area, tag, title, answersAt, alike: othersAt(each) };
+      return lineOf(shelf, place, fitted.get(each.id), each.definitionId);
+    }),
     ...drives
       .filter((each) => each.whereabouts !== "fitted")
       .map((each) => lineOf(shelf, nowhere, each, each.definitionId)),
   ];
+}
+
+/** So many of those at one address are named: with one cable for all of them, it is the whole plant. */
+const NAMED = 3;
+
+interface Reached {
+  tag: string;
+  linkId: number | null;
+  unit: number | null;
+}
+
+/** Who else was reached at the address of a position, in words. */
+function whoElse(positions: readonly Reached[]): (one: Reached) => string {
+  const keyOf = ({ linkId, unit }: Reached): string => `${linkId}:${unit}`;
+  const reached = positions.filter((each) => each.linkId !== null && each.unit !== null);
+  const tagsAt = new Map<string, string[]>();
+  for (const each of reached) {
+    const tags = tagsAt.get(keyOf(each));
+    if (tags) tags.push(each.tag);
+    else tagsAt.set(keyOf(each), [each.tag]);
+  }
+  return (one) => {
+    const tags = tagsAt.get(keyOf(one)) ?? [];
+    const others = tags.slice(0, NAMED + 1).filter((tag) => tag !== one.tag);
+    const more = tags.length - 1 - NAMED;
+    return others.slice(0, NAMED).join(", ") + (more > 0 ? ` and ${more} more` : "");
+  };
 }
 
 type DriveWithNewest = Awaited<ReturnType<typeof drivesWithNewest>>[number];
@@ -79,7 +116,7 @@ function drivesWithNewest(db: Database, plantId: number) {
 
 function lineOf(
   shelf: DefinitionShelf,
-  place: Pick<InventoryLine, "area" | "tag" | "title">,
+  place: Pick<InventoryLine, "area" | "tag" | "title" | "answersAt" | "alike">,
   each: DriveWithNewest | undefined,
   definitionId: string,
 ): InventoryLine {

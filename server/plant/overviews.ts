@@ -7,6 +7,7 @@ import type {
   VerdictCounts,
 } from "@/core/contract";
 import {
+  alikeOnALine,
   inventoryChoices,
   lookThroughInventory,
   sortInventory,
@@ -129,6 +130,7 @@ export class Overviews {
     return {
       all: all.length,
       choices: choicesOf(all),
+      alike: alikeOf(all),
       total: fitting.length,
       from,
       lines: fitting.slice(from, from + count),
@@ -204,6 +206,7 @@ function twinsOf(lines: readonly PositionLine[]): Map<string, string[]> {
 }
 
 const choicesOf = workedOutOnce(inventoryChoices);
+const alikeOf = workedOutOnce((lines: readonly InventoryLine[]) => alikeOnALine(lines));
 
 /** The same list in each order that it was asked for in. */
 const ordersOf = workedOutOnce(

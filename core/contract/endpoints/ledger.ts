@@ -117,7 +117,9 @@ export const listInventory = endpoint({
     family: optional(text({ max: 80 })),
     firmware: optional(text({ max: 40 })),
     whereabouts: optional(text({ max: 40 })),
-    sort: optional(oneOf(["tag", "family", "rating", "firmware", "serial", "whereabouts", "recordedAt"])),
+    sort: optional(
+      oneOf(["tag", "family", "rating", "firmware", "serial", "whereabouts", "answersAt", "recordedAt"]),
+    ),
     down: optional(yesNo),
     from: optional(whole({ min: 0, max: 1_000_000 })),
     count: optional(whole({ min: 1, max: 500 })),

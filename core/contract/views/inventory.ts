@@ -21,6 +21,10 @@ export const inventoryLine = object({
   whereabouts: text(),
   /** Where it lies, for what is not fitted. */
   place: text(),
+  /** Where it answered last: the link by its name, and the address on it. Empty where nobody has reached it. */
+  answersAt: text(),
+  /** Other positions that were reached at the same address of the same link, in words. */
+  alike: text(),
   /** When it was recorded last, ms since 1970. */
   recordedAt: optional(whole()),
   record: optional(whole()),
@@ -34,6 +38,8 @@ export const inventoryWindow = object({
   /** Of the whole inventory. */
   all: whole(),
   choices: object({ area: values, family: values, firmware: values, whereabouts: values }),
+  /** Addresses at which more than one position was reached: two drives with one address, or a cable that was moved. The first tags of each. */
+  alike: list(object({ answersAt: text(), positions: whole(), tags: values })),
   total: whole(),
   from: whole(),
   lines: list(inventoryLine),

@@ -1,8 +1,7 @@
 import { page } from "@/app/_lib/page";
 import { Inventory } from "@/features/inventory/inventory";
 
-/** Lines that come with the page; the others are fetched as they come into sight. */
-/** As many as the page fetches at a time. */
+/** Lines that come with the page, as many as it fetches at a time; the others are fetched as they come into sight. */
 const FIRST = 50;
 
 const { Page, generateMetadata } = page("see", {
