@@ -3,17 +3,11 @@ import { idOf } from "@/app/_lib/id-of";
 import type { Column } from "@/core/compare";
 import { listName, meantOtherwise, together, type Definition } from "@/core/definition";
 import { quantityLines } from "@/core/quantity";
+import { recordWords } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import type { Application } from "@/server/application";
 import { loadDraft } from "@/server/drafts";
-import {
-  defaultColumn,
-  recordColumn,
-  recordsAt,
-  recordWords,
-  type RecordAt,
-  type RecordRow,
-} from "@/server/ledger";
+import { defaultColumn, recordColumn, recordsAt, type RecordAt, type RecordRow } from "@/server/ledger";
 import type { FileBeside } from "@/server/old-files";
 import type { SideBySide } from "@/server/paper";
 

@@ -108,6 +108,7 @@ export type {
   SeveralWish,
 } from "./endpoints/drafts";
 export type { ChecklistsView } from "./endpoints/checklists";
+export type { RecordHead } from "./endpoints/door";
 export type { CarryLineView, CarryView } from "./endpoints/carry-over";
 export type { ExerciseView } from "./endpoints/practice";
 export { LARGEST_BUNDLE, type TakenBundle } from "./endpoints/archive";

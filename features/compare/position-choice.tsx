@@ -49,8 +49,7 @@ export function PositionChoice({
             <ComboboxOption
               key={line.tag}
               value={line}
-              disabled={!line.newest}
-              className="px-3 py-1.5 min-h-9 pointer-coarse:min-h-11 cursor-pointer data-focus:bg-paper data-disabled:opacity-50"
+              className="px-3 py-1.5 min-h-9 pointer-coarse:min-h-11 cursor-pointer data-focus:bg-paper"
             >
               <span className="font-mono">{line.tag}</span> {line.title}
               {!line.newest && <span className="text-soft">, never recorded</span>}

@@ -6,7 +6,7 @@ import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
 export const GRID =
-  "grid grid-cols-[1.5rem_minmax(9rem,1.4fr)_9rem_minmax(9rem,1.6fr)_5.5rem_10rem_minmax(9rem,1.2fr)_8.5rem] gap-x-3 items-center";
+  "grid grid-cols-[1.5rem_minmax(9rem,1.2fr)_7rem_minmax(9rem,1.5fr)_4.5rem_8rem_minmax(13rem,1.6fr)_7.5rem] gap-x-3 items-center";
 
 /** One drive, or one position of which no drive is known. */
 export function InventoryRow({ line }: { line: InventoryLine | undefined }) {

@@ -21,9 +21,9 @@ import { InventoryRow, GRID } from "./inventory-row";
 const SETTLE_MS = 150;
 const ROW = 54;
 const FILTERS = [
-  ["area", "Area", "w-44"],
-  ["family", "Family", "w-36"],
-  ["firmware", "Firmware", "w-28"],
+  ["area", "Area", "w-36"],
+  ["family", "Family", "w-32"],
+  ["firmware", "Firmware", "w-24"],
   ["whereabouts", "Whereabouts", "w-36"],
 ] as const;
 /** What each column can be sorted by. */
@@ -97,7 +97,7 @@ export function Inventory({ first, start, families }: Props) {
           value={find}
           onValue={setFind}
           placeholder="Serial, rating, module ..."
-          className="w-52"
+          className="w-40"
         />
         {FILTERS.map(([key, label, width]) => (
           <Select

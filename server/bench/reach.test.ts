@@ -376,7 +376,7 @@ test("the inventory says where each answered last, and who else was reached at t
   expect(known).toMatchObject({ tag: "KL-03", alike: "" });
   expect(known!.answersAt).toMatch(/^.+, address 1$/);
   const { areaId, definitionId, linkId } = (await db.select().from(tables.position))[0]!;
-  const others = [1, 1, 1, 1, 2].map((unitAddress, index) => ({
+  const others = [1, 1, 1, 1, 2, 1].map((unitAddress, index) => ({
     plantId: 1,
     tag: `KL-1${index}`,
     title: "",
@@ -385,7 +385,16 @@ test("the inventory says where each answered last, and who else was reached at t
     linkId,
     unitAddress,
   }));
-  await db.insert(tables.position).values(others);
+  const made = await db.insert(tables.position).values(others).returning();
+  const withDrives = made.slice(0, -1).map((each) => ({
+    plantId: 1,
+    definitionId,
+    serial: `FR-${each.tag}`,
+    firmware: "4.4",
+    whereabouts: "fitted" as const,
+    positionId: each.id,
+  }));
+  await db.insert(tables.drive).values(withDrives);
   const alike = (await listInventory(db, shelf, 1)).map((each) => `${each.tag}: ${each.alike}`);
   expect(alike).toEqual([
     "KL-03: KL-10, KL-11, KL-12 and 1 more",
@@ -394,5 +403,7 @@ test("the inventory says where each answered last, and who else was reached at t
     "KL-12: KL-03, KL-10, KL-11 and 1 more",
     "KL-13: KL-03, KL-10, KL-11 and 1 more",
     "KL-14: ",
+    // Its drive was moved: nobody answers in its place.
+    "KL-15: ",
   ]);
 });

@@ -1,10 +1,10 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import { draftValues, type DraftStep, type Values } from "@/core/draft";
-import { factorySet, valuesByCode } from "@/core/set";
+import { factorySet, valuesByCode, isPartial } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
-import { isPartial, loadSet, recordById, type FileIdentity } from "@/server/ledger";
+import { loadSet, recordById, type FileIdentity } from "@/server/ledger";
 
 const { draft, draftStep, position } = tables;
 

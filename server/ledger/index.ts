@@ -19,5 +19,4 @@ export {
   type RecordRow,
 } from "./records";
 export { addNote, labelsOf, setLabel } from "./annotate";
-export { isPartial, recordWords } from "./record-words";
 export { raiseSeveral, raiseStanding, whatIsMissing } from "./standing";

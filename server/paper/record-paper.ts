@@ -1,8 +1,9 @@
 import type { Definition } from "@/core/definition";
 import { sheetParts, type Paper, type PaperColumn, type PaperPart, type PaperRows } from "@/core/paper";
+import { isPartial } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import type { Database } from "@/server/database";
-import { defaultColumn, isPartial, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
+import { defaultColumn, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
 import { notesOfParameters } from "@/server/sheets";
 import { moment } from "./when";
 

@@ -32,12 +32,12 @@ export async function listInventory(
     drives.filter((each) => each.whereabouts === "fitted").map((each) => [each.positionId, each]),
   );
   const nowhere = { area: "", tag: "", title: "", answersAt: "", alike: "" };
-  const othersAt = whoElse(positions);
+  const othersAt = whoElse(positions.filter((each) => fitted.has(each.id)));
   return [
     ...positions.map((each) => {
       const { area, tag, title, linkName, unit } = each;
       const answersAt = linkName === null || unit === null ? "" : `${linkName}, address ${unit}`;
-      const place = { area, tag, title, answersAt, alike: othersAt(each) };
+      const place = { area, tag, title, answersAt, alike: fitted.has(each.id) ? othersAt(each) : "" };
       return lineOf(shelf, place, fitted.get(each.id), each.definitionId);
     }),
     ...drives
@@ -55,7 +55,7 @@ interface Reached {
   unit: number | null;
 }
 
-/** Who else was reached at the address of a position, in words. */
+/** Who else of positions with a drive was reached at the address of one of them, in words. */
 function whoElse(positions: readonly Reached[]): (one: Reached) => string {
   const keyOf = ({ linkId, unit }: Reached): string => `${linkId}:${unit}`;
   const reached = positions.filter((each) => each.linkId !== null && each.unit !== null);

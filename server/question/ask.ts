@@ -13,10 +13,10 @@ import {
   type Fact,
   type Holds,
 } from "@/core/question";
+import { isPartial } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import { listKey, type DefinitionShelf } from "@/server/definitions";
-import { isPartial } from "@/server/ledger";
 import type { CurrentAt, CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
 import { workedOutOnce } from "@/server/worked-out-once";

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { list, object, oneOf, optional, shapeOf, text, whole, yesNo } from "@/core/shape";
+import { list, object, oneOf, optional, shapeOf, text, whole, yesNo, type Of } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { PLANT_ROLES } from "../rights";
 
@@ -22,6 +22,7 @@ const recordHead = object({
   standing: yesNo,
   labels: list(text()),
 });
+export type RecordHead = Of<typeof recordHead>;
 
 export const listPlants = endpoint({
   method: "GET",

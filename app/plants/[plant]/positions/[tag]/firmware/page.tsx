@@ -2,9 +2,10 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { axisCourse, OUTCOME_WORDS, partWords } from "@/core/restore";
+import { isPartial } from "@/core/set";
 import { FirmwarePage } from "@/features/firmware/firmware-page";
 import { notedWay } from "@/server/bench";
-import { isPartial, listRecords, newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
+import { listRecords, newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
 
