@@ -63,3 +63,32 @@ test("of many answers the next come on demand; where it cannot be told stands ap
   const chosen = screen.getAllByRole<HTMLInputElement>("checkbox").map((each) => each.checked);
   expect(chosen).toEqual([true, true, true]);
 });
+
+test("what every line says anyway has no second column", () => {
+  const asked = { ...line("KL-01"), cells: ["Fennimore Rill", "1.5 s"] };
+  render(
+    <InPlant>
+      <RoleProvider role="reader">
+        <Answer
+          answer={{
+            ...ANSWER,
+            subjects: ["family", "Deceleration time"],
+            lines: [asked],
+            yes: 1,
+            unknown: 0,
+          }}
+          ask="family = Rill; deceleration time < 2 s"
+          of="newest"
+          fileAt={(format) => `/as.${format}`}
+        />
+      </RoleProvider>
+    </InPlant>,
+  );
+  const heads = screen.getAllByRole("columnheader").map((each) => each.textContent);
+  expect(heads).toEqual(["Position", "Family", "Record", "Deceleration time"]);
+  expect(screen.getAllByRole("cell").map((each) => each.textContent)).toEqual([
+    "Fennimore Rill",
+    "1",
+    "1.5 s",
+  ]);
+});

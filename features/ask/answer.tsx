@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { questions, type AnswerView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
+import { FACTS } from "@/core/question";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { ask as send, complain } from "@/features/live/ask";
@@ -144,6 +145,10 @@ function Lines({
   const { plant, to } = usePlant();
   const [shown, setShown] = useState(first);
   const [busy, setBusy] = useState(false);
+  // The family stands in every line anyway.
+  const columns = subjects.flatMap((subject, index) =>
+    subject === FACTS.family ? [] : [{ subject, index }],
+  );
   const more = async (): Promise<void> => {
     setBusy(true);
     const query = { ...question, from: shown.length, count: NEXT };
@@ -166,9 +171,9 @@ function Lines({
             <th scope="col" className="font-normal py-1 pr-3">
               Record
             </th>
-            {subjects.map((each, i) => (
-              <th key={i} scope="col" className="font-normal py-1 pr-3">
-                {each}
+            {columns.map(({ subject, index }) => (
+              <th key={index} scope="col" className="font-normal py-1 pr-3">
+                {subject}
               </th>
             ))}
           </tr>
@@ -189,9 +194,9 @@ function Lines({
                 {each.record ?? <span className="text-soft">none</span>}
                 {each.partial && <span className="text-ochre">, partial</span>}
               </td>
-              {each.cells.map((cell, i) => (
-                <td key={i} className="py-1.5 pr-3 font-mono">
-                  {cell}
+              {columns.map(({ index }) => (
+                <td key={index} className="py-1.5 pr-3 font-mono">
+                  {each.cells[index]}
                 </td>
               ))}
             </tr>
