@@ -44,8 +44,8 @@ export function WhatOfIt({ of, onChoose }: Props) {
       disabled={of === undefined}
       onChange={(choice: Choice | null) => {
         if (choice) onChoose(choice.token);
-        setTyped("");
       }}
+      onClose={() => setTyped("")}
     >
       <div className="relative">
         <ComboboxInput

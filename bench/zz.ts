@@ -1,0 +1,14 @@
+import { chromium } from "@playwright/test";
+import { measureMachine } from "./machine";
+import { sixthColumn } from "./six-columns";
+console.log((await measureMachine("now")).value);
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox","--disable-gpu","--disable-quic","--no-first-run","--disable-background-networking","--disable-component-update","--disable-sync"] });
+const page = await (await browser.newContext({ baseURL: "http://127.0.0.1:4392", viewport: { width: 1280, height: 800 } })).newPage();
+await page.goto("/sign-in");
+await page.getByLabel("E-mail").fill("bench@example.test");
+await page.getByLabel("Password").fill("for the benchmark");
+await page.getByRole("button", { name: "Sign in" }).click();
+await page.waitForURL((url) => url.pathname !== "/sign-in");
+for (let i = 0; i < 3; i++) console.log("six", await sixthColumn(page));
+console.log((await measureMachine("now")).value);
+await browser.close();
