@@ -2,6 +2,7 @@ import { onPaper, quantityPart, sheetParts, type Paper, type PaperRows } from "@
 import type { QuantityLine } from "@/core/quantity";
 import { factsOf, type SheetData } from "@/core/sheet";
 import { tableCsv, tableWorkbook, type Columns } from "@/server/table-file";
+import { outsideCautions } from "./outside";
 
 /** What stands side by side: by codes, or by what values mean. */
 export type SideBySide =
@@ -26,6 +27,7 @@ export function comparePaper(what: SideBySide, which: PaperRows, left: readonly 
     };
   }
   const { parts, shown, of } = sheetParts(what.sheet, which);
+  base.cautions.push(...outsideCautions(what.sheet));
   const { untold } = factsOf(what.sheet);
   if (untold > 0)
     base.cautions.push(
@@ -50,6 +52,7 @@ export async function compareTable(
 }
 
 function byCode(sheet: SheetData, which: PaperRows): { headings: string[]; lines: Line[] } {
+  const { outside } = factsOf(sheet);
   const lines = sheet.groups.flatMap((group) =>
     group.rows
       .filter((row) => onPaper(row, which))
@@ -61,11 +64,13 @@ function byCode(sheet: SheetData, which: PaperRows): { headings: string[]; lines
             ? Number(text)
             : [text, meaning].filter(Boolean).join(" · ");
         });
-        return { cells: [group.title, row.code, row.name, unit, ...values, row.verdict ?? row.by ?? ""] };
+        const told = [row.verdict ?? row.by ?? "", ...(outside > 0 ? [row.outside] : [])];
+        return { cells: [group.title, row.code, row.name, unit, ...values, ...told] };
       }),
   );
   const titles = sheet.columns.map((each) => each.title);
-  return { headings: ["Group", "Code", "Parameter", "Unit", ...titles, "Difference"], lines };
+  const told = ["Difference", ...(outside > 0 ? ["Outside of what is allowed"] : [])];
+  return { headings: ["Group", "Code", "Parameter", "Unit", ...titles, ...told], lines };
 }
 
 function byMeaning(

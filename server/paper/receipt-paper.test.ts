@@ -138,6 +138,20 @@ describe("a comparison as a file", () => {
     expect(paper.parts).toEqual([]);
     expect(paper.cautions).toEqual([expect.stringContaining(`Of ${untold} parameters it is not told`)]);
   });
+  test("what one of them holds outside of what the family allows is said on paper, and beside its row in a file", async () => {
+    const wild = { ...columns[1]!, values: new Map(values).set("17r", 1500).set("4r", 120) };
+    const beside = buildSheet(rill, "R-030", [columns[0]!, wild]);
+    const said = "KL-02: 17r must be at most 100.0 %.";
+    expect(comparePaper({ by: "code", sheet: beside }, "differences", []).cautions).toEqual([
+      `Outside of what the family allows: ${said}`,
+    ]);
+    const csv = String(await compareTable({ by: "code", sheet: beside }, "differences", "csv"));
+    const lines = csv.trim().split("\r\n");
+    expect(lines[0]).toMatch(/,Difference,Outside of what is allowed$/);
+    expect(lines.filter((each) => each.includes(said))).toEqual([expect.stringContaining(",17r,")]);
+    expect(lines.find((each) => each.includes(",4r,"))).toMatch(/,$/);
+    expect(String(await compareTable({ by: "code", sheet }, "differences", "csv"))).not.toContain("Outside");
+  });
   test("for a spreadsheet figures are figures, the unit stands apart, and choices keep their words", async () => {
     const csv = await compareTable({ by: "code", sheet }, "differences", "csv");
     expect(csv).toContain('Ramps,4r,Deceleration time,s,5,1.2,"\'-3.8 s (-76 %)"');

@@ -5,6 +5,7 @@ import { buildSheet } from "@/core/sheet";
 import type { Database } from "@/server/database";
 import { defaultColumn, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
 import { notesOfParameters } from "@/server/sheets";
+import { outsideCautions } from "./outside";
 import { moment } from "./when";
 
 /** A record on paper: what is known of it, and its parameters beside the factory default. */
@@ -23,7 +24,6 @@ export async function recordPaper(
   ];
   const sheet = buildSheet(definition, rating, columns);
   const { parts, shown, of } = sheetParts(sheet, which);
-  const outside = sheet.groups.flatMap((each) => each.rows.flatMap((line) => line.outside ?? []));
   const [notes, labels] = await Promise.all([notesOf(db, [row.id]), labelsOf(db, [row.id])]);
   const told = (text: string): string => text || "not told";
   return {
@@ -48,11 +48,7 @@ export async function recordPaper(
             `Partial: it has ${row.present} of ${row.expected} parameters. Missing: ${row.missing.slice(0, 12).join(", ")}${row.missing.length > 12 ? ` and ${row.missing.length - 12} more` : ""}.`,
           ]
         : []),
-      ...(outside.length > 0
-        ? [
-            `Outside of what the family allows: ${outside.slice(0, 12).join(" ")}${outside.length > 12 ? ` And ${outside.length - 12} more.` : ""}`,
-          ]
-        : []),
+      ...outsideCautions(sheet),
       ...(row.trip ? [`Trip when it was read: ${row.trip}.`] : []),
       ...(row.volatile ? ["Some values were not permanent: gone at a power-off."] : []),
       ...(row.reducedSupply ? ["It ran on a reduced supply, for a test."] : []),
