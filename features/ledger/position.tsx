@@ -23,6 +23,7 @@ import { Dialog } from "@/ui/dialog";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { Spread } from "@/ui/spread";
+import { earlierOf } from "./earlier";
 import { Labels } from "./labels";
 import { PositionHead } from "./position-head";
 import { RecordWords } from "./record-words";
@@ -225,9 +226,7 @@ export function Position({
                 of={{
                   tag: position.tag,
                   record: record.number,
-                  earlier: records.flatMap((each) =>
-                    each.number < record.number && each.definition === record.definition ? [each.number] : [],
-                  ),
+                  earlier: earlierOf(records, record),
                 }}
               />
               {(writing === "standing" || writing === "note") && (

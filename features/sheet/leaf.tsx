@@ -12,13 +12,19 @@ import { History } from "./leaf-history";
 import { LeafNote } from "./leaf-note";
 import type { Notes } from "./use-notes";
 
+/** A record that a sheet can be held against: its number, and what it is called with its day. */
+export interface EarlierRecord {
+  number: number;
+  words: string;
+}
+
 /** What a sheet is of, for what is asked about its parameters. */
 export interface SheetOf {
   /** A record of a position; its parameters have a history there. */
   tag?: string;
   record?: number;
   /** Earlier records of the position, the newest first. */
-  earlier?: number[];
+  earlier?: readonly EarlierRecord[];
   /** A drive that is connected. */
   connection?: string;
   /** A family as it stands in its definition. */

@@ -16,7 +16,7 @@ import { usePhone } from "@/ui/use-phone";
 import { ColumnsChoice } from "./columns-choice";
 import { Foot } from "./foot";
 import { keyOf, neighbour, rowOf, rowsBetween, useItems } from "./items";
-import { Leaf, type SheetOf } from "./leaf";
+import { Leaf, type EarlierRecord, type SheetOf } from "./leaf";
 import { Rows, type RowsHandle } from "./rows";
 import { Toolbar } from "./toolbar";
 import { useChanged } from "./use-changed";
@@ -50,7 +50,7 @@ export type SheetEditor = (
   on: { leave: () => void; go: (by: number) => void; enter: boolean },
 ) => ReactNode;
 
-const NONE: readonly number[] = [];
+const NONE: readonly EarlierRecord[] = [];
 const NOTHING_ELSE: Pick<Props, "of" | "actions" | "editor"> = {};
 
 /** A drive's parameters as ruled rows under group headings that stick. Draws only what is in sight, so that thousands scroll smoothly. */
@@ -76,7 +76,7 @@ export const Sheet = memo(function Sheet(props: Props) {
   const rows = useRef<RowsHandle>(null);
   const foot = useRef<HTMLDivElement>(null);
   const { text, could, notDefault, differences, outside, list, without, axis, set } = view;
-  const since = of?.earlier?.includes(view.since ?? 0) ? view.since : undefined;
+  const since = of?.earlier?.some((each) => each.number === view.since) ? view.since : undefined;
   const only = useChanged(of, since);
   const notes = useNotes(data.family, of?.tag);
   const noted = view.noted && of?.tag !== undefined ? notes.codes : undefined;

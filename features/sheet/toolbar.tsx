@@ -8,6 +8,7 @@ import { NotTold } from "@/ui/not-told";
 import { Toggle } from "@/ui/toggle";
 import { Count } from "./count";
 import { KindsChoice } from "./kinds-choice";
+import type { EarlierRecord } from "./leaf";
 import { PartChoice } from "./part-choice";
 import { EVERYTHING, type View } from "./use-view";
 
@@ -25,7 +26,7 @@ interface Props {
   /** How many have a note. */
   noted: number;
   /** Earlier records that it can be held against. */
-  earlier: readonly number[];
+  earlier: readonly EarlierRecord[];
 }
 
 /** What of a sheet is shown: a search within it, and which rows. Whatever is on holds together. */
@@ -94,12 +95,12 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
             value={view.since ?? ""}
             disabled={!awake}
             onChange={({ target: { value } }) => onView({ since: value === "" ? undefined : Number(value) })}
-            className="min-h-8 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2"
+            className="min-h-8 pointer-coarse:min-h-11 max-w-48 rounded-page border border-hairline bg-leaf px-2"
           >
             <option value="">changed since ...</option>
-            {earlier.map((each) => (
-              <option key={each} value={each}>
-                changed since record {each}
+            {earlier.map(({ number, words }) => (
+              <option key={number} value={number}>
+                changed since {words}
               </option>
             ))}
           </select>
