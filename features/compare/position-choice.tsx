@@ -3,7 +3,8 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headl
 import { useState } from "react";
 import { ledger, type PositionLine } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
-import { useAsked, useSettled } from "@/features/live/query";
+import { useAskedFor, useSettled } from "@/features/live/query";
+import { useHasty } from "@/features/live/use-hasty";
 
 const SETTLE_MS = 120;
 /** As many as one looks through; typing narrows them. */
@@ -20,12 +21,13 @@ export function PositionChoice({
   const { plant } = usePlant();
   const [text, setText] = useState("");
   const find = useSettled(text.trim(), SETTLE_MS);
-  const answer = useAsked(
+  const { answer, current } = useAskedFor(
     ledger.listPositions,
     { params: { plant }, query: { ...(find ? { find } : {}), order: "tag", count: OFFERED } },
     { keepLast: true },
   );
   const lines = answer?.ok ? answer.value.lines : [];
+  const onKeyDown = useHasty(text.trim(), current && find === text.trim(), lines[0], onChoose);
   return (
     <Combobox
       value={chosen ?? null}
@@ -40,14 +42,16 @@ export function PositionChoice({
           aria-label="Position"
           placeholder="Position: type its tag or title"
           autoComplete="off"
+          onKeyDown={onKeyDown}
           displayValue={(line: PositionLine | null) => (line ? `${line.tag} ${line.title}` : "")}
           onChange={(event) => setText(event.target.value)}
           className="min-h-9 pointer-coarse:min-h-11 w-64 rounded-page border border-hairline bg-leaf px-3"
         />
         <ComboboxOptions className="absolute left-0 z-40 mt-1 w-80 max-h-80 overflow-auto bg-leaf border border-hairline rounded-page py-1">
-          {lines.map((line) => (
+          {lines.map((line, index) => (
             <ComboboxOption
-              key={line.tag}
+              // By its place: the first that was found is in hand, not the one that was first before.
+              key={`${text} ${index}`}
               value={line}
               className="px-3 py-1.5 min-h-9 pointer-coarse:min-h-11 cursor-pointer data-focus:bg-paper"
             >

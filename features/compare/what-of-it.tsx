@@ -1,6 +1,6 @@
 "use client";
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { door, drafts, type PositionLine, type RecordHead } from "@/core/contract";
 import { recordWords } from "@/core/set/record-words";
 import { usePlant } from "@/features/house/use-plant";
@@ -30,6 +30,12 @@ interface Choice {
 export function WhatOfIt({ of, onChoose }: Props) {
   const { plant } = usePlant();
   const [typed, setTyped] = useState("");
+  const input = useRef<HTMLInputElement>(null);
+  const tag = of?.tag;
+  // Whoever has chosen a position goes on here.
+  useEffect(() => {
+    if (tag !== undefined) input.current?.focus();
+  }, [tag]);
   const at = { params: { plant, tag: of?.tag ?? "" } };
   const records = useAsked(door.listRecords, at, { enabled: of !== undefined });
   const open = useAsked(drafts.listDrafts, at, { enabled: of !== undefined });
@@ -49,6 +55,7 @@ export function WhatOfIt({ of, onChoose }: Props) {
     >
       <div className="relative">
         <ComboboxInput
+          ref={input}
           aria-label="What of it"
           placeholder="Record, draft, default"
           autoComplete="off"

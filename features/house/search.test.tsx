@@ -49,3 +49,23 @@ test("a program that does not answer is said, not taken for nothing found", asyn
   await user.type(screen.getByRole("combobox"), "kl");
   expect((await screen.findByRole("status")).textContent).toMatch(/does not answer.*Check the network/);
 });
+
+test("Enter before the answer is there goes to the first of what stands there, not of the letters before", async () => {
+  const user = userEvent.setup();
+  const found = (tag: string) => ({ kind: "position", title: tag, detail: "Kiln", href: `/positions/${tag}` });
+  answers = { kl: { value: [found("KL-01"), found("KL-04")] }, "kl-04": { value: [found("KL-04")] } };
+  await user.type(screen.getByRole("combobox"), "kl");
+  await screen.findByRole("option", { name: /KL-01/ });
+  await user.keyboard("-04{Enter}");
+  expect(went).toEqual([]);
+  await waitFor(() => expect(went).toEqual(["/plants/tarn-hollow/positions/KL-04"]));
+});
+
+test("Enter on letters that were changed since, or given up, leads nowhere", async () => {
+  const user = userEvent.setup();
+  const found = (tag: string) => ({ kind: "position", title: tag, detail: "Kiln", href: `/positions/${tag}` });
+  answers = { kl: { value: [found("KL-01")] }, "kl-0": { value: [found("KL-02")] } };
+  await user.type(screen.getByRole("combobox"), "kl{Enter}-0");
+  await screen.findByRole("option", { name: /KL-02/ });
+  expect(went).toEqual([]);
+});

@@ -4,7 +4,8 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { ledger, type FoundThing } from "@/core/contract";
 import type { Result } from "@/core/drive";
-import { useAsked, useSettled } from "@/features/live/query";
+import { useAskedFor, useSettled } from "@/features/live/query";
+import { useHasty } from "@/features/live/use-hasty";
 import { useKey } from "@/ui/keys";
 import { usePlant } from "./use-plant";
 
@@ -18,21 +19,23 @@ export function Search() {
   const [text, setText] = useState("");
   useKey("/", () => input.current?.focus());
   const wanted = useSettled(text.trim(), ASK_AFTER_MS);
-  const answer = useAsked(
+  const { answer, current } = useAskedFor(
     ledger.searchPlant,
     { params: { plant }, query: { q: wanted.slice(0, 100) } },
     { enabled: wanted !== "", keepLast: true },
   );
   const shown = text.trim() !== "" && answer?.ok ? answer.value : [];
   const said = text.trim() === "" ? undefined : wordsOf(answer);
+  const go = (each: FoundThing): void => {
+    setText("");
+    router.push(to(each.href));
+  };
+  const onKeyDown = useHasty(text.trim(), current && wanted === text.trim(), shown[0], go);
   return (
     <Combobox
       value={null}
       onChange={(each: FoundThing | null) => {
-        if (each) {
-          setText("");
-          router.push(to(each.href));
-        }
+        if (each) go(each);
       }}
     >
       <div className="relative max-xl:flex-1 max-xl:min-w-0">
@@ -42,6 +45,7 @@ export function Search() {
           placeholder="Search everything  (/)"
           autoComplete="off"
           value={text}
+          onKeyDown={onKeyDown}
           onChange={(event) => setText(event.target.value)}
           className="w-44 2xl:w-56 max-xl:w-full min-h-9 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
         />
@@ -58,9 +62,10 @@ export function Search() {
             static
             className="absolute right-0 z-40 mt-1 w-96 max-xl:w-[min(24rem,calc(100vw-2rem))] max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
           >
-            {shown.map((each) => (
+            {shown.map((each, index) => (
               <ComboboxOption
-                key={each.href + each.title}
+                // By its place: the first that was found is in hand, not the one that was first before.
+                key={`${text} ${index}`}
                 value={each}
                 className="flex justify-between gap-4 px-3 py-2 data-focus:bg-paper"
               >

@@ -26,16 +26,25 @@ interface AskedOptions<A> {
 export function useAsked<P, Q, B, A>(
   endpoint: Endpoint<P, Q, B, A>,
   given: Given<P, Q, B>,
-  { enabled = true, everyMs, keepLast = false, version = 0 }: AskedOptions<A> = {},
+  options: AskedOptions<A> = {},
 ): Result<A> | undefined {
-  const { data } = useQuery({
+  return useAskedFor(endpoint, given, options).answer;
+}
+
+/** The same, and whether it is the answer to what is asked now, not what was there before and stays meanwhile. */
+export function useAskedFor<P, Q, B, A>(
+  endpoint: Endpoint<P, Q, B, A>,
+  given: Given<P, Q, B>,
+  { enabled = true, everyMs, keepLast = false, version = 0 }: AskedOptions<A> = {},
+): { answer: Result<A> | undefined; current: boolean } {
+  const { data, isPlaceholderData } = useQuery({
     queryKey: [endpoint.method, endpoint.path, given, version],
     queryFn: ({ signal }) => ask(endpoint, given, signal),
     enabled,
     refetchInterval: typeof everyMs === "function" ? ({ state }) => everyMs(state.data) : everyMs,
     placeholderData: keepLast ? (last) => last : undefined,
   });
-  return enabled ? data : undefined;
+  return { answer: enabled ? data : undefined, current: enabled && data !== undefined && !isPlaceholderData };
 }
 
 /** The same for what came with the page and is kept fresh: where nothing answers, what was there last stays, and the trouble is told beside it. */
