@@ -3,10 +3,13 @@ import { beforeEach, expect, test } from "@jest/globals";
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";
+import { positionPath } from "@/core/plant/position-path";
 import { InPlant, withPage, withServer } from "@/features/testing";
 import { Search } from "./search";
 
 withPage();
+
+const found = (tag: string) => ({ kind: "position", title: tag, detail: "Kiln", href: positionPath(tag) });
 
 let answers: Record<string, object | undefined>;
 let went: string[];
@@ -24,7 +27,7 @@ beforeEach(() => {
 test("what is found is gone to by keyboard, within the plant, and the field is empty again", async () => {
   const user = userEvent.setup();
   answers = {
-    kl: { value: [{ kind: "position", title: "KL-03", detail: "Kiln", href: "/positions/KL-03" }] },
+    kl: { value: [found("KL-03")] },
   };
   await user.keyboard("/kl");
   await screen.findByRole("option", { name: /KL-03/ });
@@ -52,7 +55,6 @@ test("a program that does not answer is said, not taken for nothing found", asyn
 
 test("Enter before the answer is there goes to the first of what stands there, not of the letters before", async () => {
   const user = userEvent.setup();
-  const found = (tag: string) => ({ kind: "position", title: tag, detail: "Kiln", href: `/positions/${tag}` });
   answers = { kl: { value: [found("KL-01"), found("KL-04")] }, "kl-04": { value: [found("KL-04")] } };
   await user.type(screen.getByRole("combobox"), "kl");
   await screen.findByRole("option", { name: /KL-01/ });
@@ -63,7 +65,6 @@ test("Enter before the answer is there goes to the first of what stands there, n
 
 test("Enter on letters that were changed since, or given up, leads nowhere", async () => {
   const user = userEvent.setup();
-  const found = (tag: string) => ({ kind: "position", title: tag, detail: "Kiln", href: `/positions/${tag}` });
   answers = { kl: { value: [found("KL-01")] }, "kl-0": { value: [found("KL-02")] } };
   await user.type(screen.getByRole("combobox"), "kl{Enter}-0");
   await screen.findByRole("option", { name: /KL-02/ });
