@@ -7,7 +7,7 @@ import type { Trouble } from "@/core/drive";
 import { linkText } from "@/core/link";
 import { usePlant } from "@/features/house/use-plant";
 import { act, sendFile } from "@/features/live/ask";
-import { useAsked, useSettled } from "@/features/live/query";
+import { useAskedFor, useSettled } from "@/features/live/query";
 import { Sheet } from "@/features/sheet/sheet";
 import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
@@ -44,13 +44,15 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
     setChoices(answer.value.guess);
   };
   const settled = useSettled(choices, PREVIEW_AFTER_MS);
-  const previewed = useAsked(
+  const { answer: previewed, current } = useAskedFor(
     families.previewImport,
     { params: { import: upload?.id ?? "" }, body: settled },
     { enabled: upload !== undefined, keepLast: true },
   );
   const preview = previewed?.ok ? previewed.value : undefined;
   const trouble = refused ?? (previewed?.ok === false ? previewed.trouble : undefined);
+  // What is kept is what was seen, not what was typed since.
+  const seen = current && settled === choices;
   const keep = async (): Promise<void> => {
     setBusy(true);
     const done = await act(families.keepImport, { params: { import: upload!.id }, body: choices });
@@ -199,7 +201,7 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
                 <Sheet data={preview.sheet} />
               </div>
               <div className="flex gap-3 pb-6">
-                <Button rank="primary" disabled={busy || preview.before?.same} onClick={() => void keep()}>
+                <Button rank="primary" disabled={busy || !seen || preview.before?.same} onClick={() => void keep()}>
                   Keep this definition
                 </Button>
                 <Button rank="quiet" onClick={() => router.push(to("/families"))}>
