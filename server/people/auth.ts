@@ -1,8 +1,8 @@
 import { createHash, randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
-import { betterAuth } from "better-auth/minimal";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { APIError, createAuthMiddleware, getSessionFromCtx } from "better-auth/api";
+import { betterAuth } from "better-auth/minimal";
 import { eq } from "drizzle-orm";
 import { tables, type Database } from "@/server/database";
 import { fewAtOnce, TooManyAtOnce } from "@/server/few-at-once";
