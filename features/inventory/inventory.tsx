@@ -96,7 +96,7 @@ export function Inventory({ first, start, families }: Props) {
           told
           value={find}
           onValue={setFind}
-          placeholder="Serial, rating, module ..."
+          placeholder="Serial, rating ..."
           className="w-40"
         />
         {FILTERS.map(([key, label, width]) => (
