@@ -201,7 +201,11 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
                 <Sheet data={preview.sheet} />
               </div>
               <div className="flex gap-3 pb-6">
-                <Button rank="primary" disabled={busy || !seen || preview.before?.same} onClick={() => void keep()}>
+                <Button
+                  rank="primary"
+                  disabled={busy || !seen || preview.before?.same}
+                  onClick={() => void keep()}
+                >
                   Keep this definition
                 </Button>
                 <Button rank="quiet" onClick={() => router.push(to("/families"))}>
