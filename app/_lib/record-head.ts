@@ -6,6 +6,7 @@ export function recordHead(row: RecordRow, standingId: number | undefined, label
     number: row.number,
     uid: row.uid,
     takenAt: row.takenAt.toISOString(),
+    dated: row.source?.dateGiven !== null,
     takenBy: row.takenByName,
     origin: row.origin,
     serial: row.serial,

@@ -1,6 +1,6 @@
 /**
  * Stands for Joi in pages. What comes in is checked where it comes in, on the server; a page takes only a way's method, path and types from the contract, and would carry the checker's
- * 150 kB, and make hundreds of schemas, for nothing. Schemas can be put together with it, as far as that goes; whoever asks one is told.
+ * 150 kB for nothing. Schemas can be put together with it, as far as that goes; whoever asks one is told.
  */
 const schema: object = new Proxy(() => undefined, {
   get: (_, name) => {

@@ -11,6 +11,7 @@ const position = (tag: string) => ({ tag, title: "Roller", newest: { number: 7 }
 const record = (number: number) => ({
   number,
   takenAt: "2026-03-14T16:20:00Z",
+  dated: true,
   takenBy: "Marta Ek",
   present: 198,
   expected: 198,

@@ -12,6 +12,7 @@ const record = (number: number, more: Partial<RecordHead> = {}) =>
   ({
     number,
     takenAt: `2026-03-${String(number).padStart(2, "0")}T16:20:00Z`,
+    dated: true,
     takenBy: "Marta Ek",
     present: 198,
     expected: 198,
@@ -109,4 +110,12 @@ test("without a position nothing can be chosen, and nothing is asked", () => {
   shown(undefined);
   expect(field().disabled).toBe(true);
   expect(asked).toEqual([]);
+});
+
+test("a record of which nobody knows when it was taken is given no day", async () => {
+  records = { value: [record(2, { dated: false, standing: true })] };
+  shown(position);
+  await userEvent.click(field());
+  await waitFor(() => expect(offered()).toContain("record 2Marta Ek"));
+  expect(offered()).toContain("standing recordrecord 2");
 });

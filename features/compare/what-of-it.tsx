@@ -5,6 +5,7 @@ import { door, drafts, type PositionLine, type RecordHead } from "@/core/contrac
 import { recordWords } from "@/core/set/record-words";
 import { usePlant } from "@/features/house/use-plant";
 import { useAsked } from "@/features/live/query";
+import { useLive } from "@/features/live/store";
 import { day } from "@/ui/when";
 
 /** As many as one looks through; typing narrows them. */
@@ -29,6 +30,7 @@ interface Choice {
 /** What of a position stands beside the others, chosen by typing: one of its records, its open drafts, or the factory default of its rating. */
 export function WhatOfIt({ of, onChoose }: Props) {
   const { plant } = usePlant();
+  const { ledgers } = useLive();
   const [typed, setTyped] = useState("");
   const input = useRef<HTMLInputElement>(null);
   const tag = of?.tag;
@@ -37,8 +39,11 @@ export function WhatOfIt({ of, onChoose }: Props) {
     if (tag !== undefined) input.current?.focus();
   }, [tag]);
   const at = { params: { plant, tag: of?.tag ?? "" } };
-  const records = useAsked(door.listRecords, at, { enabled: of !== undefined });
-  const open = useAsked(drafts.listDrafts, at, { enabled: of !== undefined });
+  const enabled = of !== undefined;
+  // What somebody records meanwhile is offered too.
+  const version = ledgers.get(tag ?? "");
+  const records = useAsked(door.listRecords, at, { enabled, version });
+  const open = useAsked(drafts.listDrafts, at, { enabled, version });
   const fitting =
     of && records?.ok ? fittingOf(choicesOf(of.tag, records.value, open?.ok ? open.value : []), typed) : [];
   const more = fitting.length - OFFERED;
@@ -94,7 +99,7 @@ function choicesOf(tag: string, records: RecordHead[], open: Array<{ id: number;
           {
             token: `${tag}:standing`,
             words: "standing record",
-            more: `${recordWords(standing)}, ${day(standing.takenAt)}`,
+            more: [recordWords(standing), ...dayOf(standing)].join(", "),
           },
         ]
       : []),
@@ -104,10 +109,13 @@ function choicesOf(tag: string, records: RecordHead[], open: Array<{ id: number;
       token: `${tag}:${each.number}`,
       words: recordWords(each),
       number: each.number,
-      more: [day(each.takenAt), each.takenBy, ...each.labels].join(", "),
+      more: [...dayOf(each), each.takenBy, ...each.labels].join(", "),
     })),
   ];
 }
+
+/** Nothing where nobody knows it. */
+const dayOf = ({ dated, takenAt }: RecordHead): string[] => (dated ? [day(takenAt)] : []);
 
 /** Those in which every word stands; the record of a number that was typed comes first, since "2" stands in most dates too. */
 function fittingOf(choices: Choice[], typed: string): Choice[] {

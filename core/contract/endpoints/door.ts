@@ -8,6 +8,8 @@ const recordHead = object({
   number: whole(),
   uid: text(),
   takenAt: text(),
+  /** Whether it is known when it was taken: a file need not say, and then it is when the file was brought in. */
+  dated: yesNo,
   takenBy: text(),
   origin: text(),
   serial: text(),
