@@ -39,7 +39,7 @@ export function Choices({ tokens, twins, byMeaning, onAdd, onShow, onBy }: Props
   return (
     <div className="flex flex-wrap items-center gap-2 text-[14px]">
       <PositionChoice chosen={chosen} onChoose={setChosen} />
-      <WhatOfIt of={chosen} onChoose={onAdd} />
+      <WhatOfIt key={chosen?.tag} of={chosen} onChoose={onAdd} />
       <ConnectedChoice connections={connections.values()} onChoose={onAdd} />
       {twins.map((each) => (
         <Button

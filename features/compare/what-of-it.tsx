@@ -12,7 +12,7 @@ import { day } from "@/ui/when";
 const OFFERED = 40;
 
 interface Props {
-  /** The position that was chosen. */
+  /** The position that was chosen; for another one the field is made anew, so that nothing of the former stays. */
   of: PositionLine | undefined;
   /** What names the column. */
   onChoose: (token: string) => void;
@@ -40,16 +40,15 @@ export function WhatOfIt({ of, onChoose }: Props) {
   }, [tag]);
   const at = { params: { plant, tag: of?.tag ?? "" } };
   const enabled = of !== undefined;
-  // What somebody records meanwhile is offered too.
-  const version = ledgers.get(tag ?? "");
-  const records = useAsked(door.listRecords, at, { enabled, version });
-  const open = useAsked(drafts.listDrafts, at, { enabled, version });
+  // What somebody records or enters meanwhile is offered too; a draft's changes are told without a tag.
+  const version = (ledgers.get(tag ?? "") ?? 0) + (ledgers.get("") ?? 0);
+  const records = useAsked(door.listRecords, at, { enabled, version, keepLast: true });
+  const open = useAsked(drafts.listDrafts, at, { enabled, version, keepLast: true });
   const fitting =
     of && records?.ok ? fittingOf(choicesOf(of.tag, records.value, open?.ok ? open.value : []), typed) : [];
   const more = fitting.length - OFFERED;
   return (
     <Combobox
-      key={of?.tag}
       value={null}
       immediate
       disabled={of === undefined}
