@@ -1,7 +1,7 @@
 import { afterAll, afterEach, beforeAll, beforeEach } from "@jest/globals";
 import { cleanup } from "@testing-library/react";
-import { PathParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
 import type { ReactNode } from "react";
+import { PlantProvider } from "@/features/house/use-plant";
 import { QueryProvider } from "@/features/live/query";
 
 /**
@@ -36,7 +36,7 @@ export function withPage(): void {
 export function InPlant({ children }: { children: ReactNode }) {
   return (
     <QueryProvider>
-      <PathParamsContext value={{ plant: "tarn-hollow" }}>{children}</PathParamsContext>
+      <PlantProvider plant="tarn-hollow">{children}</PlantProvider>
     </QueryProvider>
   );
 }

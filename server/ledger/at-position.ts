@@ -1,4 +1,5 @@
 import { and, eq, sql } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
 import { tables, type Database } from "@/server/database";
 import type { RecordRow } from "./records";
 
@@ -39,15 +40,18 @@ export async function recordsAt(
   );
   const byNumber = sql`select numbered.id from ${record} numbered where numbered.position_id = ${position.id} and numbered.number = wanted.number`;
   const toRestore = sql`select held.record_id from ${current} held where held.position_id = ${position.id} order by held.which = 'standing' desc limit 1`;
-  const isStanding = sql<boolean>`exists (select 1 from ${current} where ${current.recordId} = ${record.id} and ${current.which} = 'standing')`;
+  // Joined and not asked for each: where it is asked by the record, every position's standing record is looked at.
+  const raised = alias(current, "raised");
+  const standing = sql<boolean>`coalesce(${raised.recordId} = ${record.id}, false)`;
   const rows = await db
-    .select({ at: sql<number>`wanted.at`, row: record, tag: position.tag, standing: isStanding })
+    .select({ at: sql<number>`wanted.at`, row: record, tag: position.tag, standing })
     .from(sql`(values ${sql.join(wanted, sql`, `)}) as wanted(at, tag, number)`)
     .innerJoin(position, and(eq(position.plantId, plantId), eq(position.tag, sql`wanted.tag`)))
     .innerJoin(
       record,
       eq(record.id, sql`(case when wanted.number is null then (${toRestore}) else (${byNumber}) end)`),
-    );
+    )
+    .leftJoin(raised, and(eq(raised.positionId, position.id), eq(raised.which, "standing")));
   const found = new Map(rows.map(({ at, ...each }) => [at, each]));
   return all.map((_, i) => found.get(i));
 }

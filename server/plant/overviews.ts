@@ -109,13 +109,18 @@ export class Overviews {
 
   /** The newest and the standing record of each position of a plant that is not retired, by tag. */
   async records(plantId: number): Promise<CurrentAt[]> {
+    return (await this.withRecords(plantId)).records;
+  }
+
+  /** All lines of a plant, and those records; the same lists as long as nothing has changed. */
+  async withRecords(plantId: number): Promise<{ lines: Line[]; records: CurrentAt[] }> {
     const known = await this.of(plantId);
     known.records ??= listCurrentRecords(this.db, plantId).catch((error: unknown) => {
       // A failure is not kept.
       known.records = undefined;
       throw error;
     });
-    return known.records;
+    return { lines: known.lines, records: await known.records };
   }
 
   /** The part of a plant's inventory that is in sight. */

@@ -17,6 +17,7 @@ import { isPartial } from "@/core/set";
 import type { RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
 import { listKey, type DefinitionShelf } from "@/server/definitions";
+import { keptAnswers } from "@/server/kept-answers";
 import type { CurrentAt, CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
 import { workedOutOnce } from "@/server/worked-out-once";
@@ -80,8 +81,7 @@ export async function askPlant(
   typed: readonly string[],
   of: OfRecords,
 ): Promise<Result<QuestionAnswer>> {
-  const { lines } = await overviews.of(plantId);
-  const rows = rowsOf(await overviews.records(plantId))[of];
+  const { lines, records } = await overviews.withRecords(plantId);
   const conditions: Condition[] = [];
   const askable = await codesIn({ shelf, overviews }, plantId);
   for (const each of typed) {
@@ -97,6 +97,25 @@ export async function askPlant(
       });
     conditions.push(parsed.condition);
   }
+  const work = (): Promise<QuestionAnswer> =>
+    workOut({ db, shelf, now }, lines, rowsOf(records)[of], conditions);
+  // How old a record is, is otherwise with each day.
+  if (conditions.some(isOfAge)) return good(await work());
+  return good(await answered(lines, JSON.stringify([of, conditions]), work));
+}
+
+/** Of so many lines what was asked last is kept, of some 200 bytes each. */
+const answered = keptAnswers<readonly PositionLine[], QuestionAnswer>(50_000, ({ lines }) => lines.length);
+
+const isOfAge = (one: Condition): boolean =>
+  one.about === "either" ? one.any.some(isOfAge) : one.about === "age";
+
+async function workOut(
+  { db, shelf, now }: Omit<QuestionParts, "overviews">,
+  lines: readonly PositionLine[],
+  rows: ReadonlyMap<string, CurrentRecord>,
+  conditions: readonly Condition[],
+): Promise<QuestionAnswer> {
   const lists = new Map<string, AskedList>();
   for (const row of rows.values()) {
     const key = listKey(row);
@@ -145,14 +164,14 @@ export async function askPlant(
       }))
       .sort((a, b) => numeric.compare(a.tag, b.tag));
   const [yes, unknown] = [part("yes"), part("unknown")];
-  return good({
+  return {
     subjects: conditions.map(subjectWords),
     asked: held.length,
     yes: yes.length,
     unknown: unknown.length,
     lines: [...yes, ...unknown],
     changes: changesOf(conditions, yes, (tag) => listOf(rows.get(tag))?.definition),
-  });
+  };
 }
 
 /** What is said of a position, and of its drive as its record tells. */

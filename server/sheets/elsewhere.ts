@@ -1,6 +1,7 @@
 import type { ElsewhereView } from "@/core/contract";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
+import { keptAnswers } from "@/server/kept-answers";
 import type { CurrentAt } from "@/server/plant";
 import { valuesAcross } from "./history";
 import { readerOf } from "./parameter";
@@ -26,21 +27,12 @@ export async function elsewhere(
   code: string,
   { held, but, from = 0, count = AT_ONCE }: Wanted,
 ): Promise<ElsewhereView> {
-  const lines: ElsewhereView["lines"] = [];
-  const counts = new Map<string | undefined, number>();
-  const others = positions.filter((each) => each.tag !== but);
-  const across = await valuesAcross(db, others, definitionId, code);
-  const read = await readerOf(
-    db,
-    shelf,
-    code,
-    across.map((each) => each.row),
+  const all = await read(positions, JSON.stringify([definitionId, code]), () =>
+    readAcross(db, shelf, positions, definitionId, code),
   );
-  for (const { row, raw, tag, title, standing } of across) {
-    const words = read(row, raw);
-    counts.set(words.text, (counts.get(words.text) ?? 0) + 1);
-    lines.push({ tag, title, standing, record: row.number, ...words });
-  }
+  const lines = all.filter((each) => each.tag !== but);
+  const counts = new Map<string | undefined, number>();
+  for (const { text } of lines) counts.set(text, (counts.get(text) ?? 0) + 1);
   const alike = held === undefined ? [] : lines.filter((each) => each.text === held);
   const ordered = held === undefined ? lines : [...lines.filter((each) => each.text !== held), ...alike];
   const frequent = [...counts].sort(([, one], [, other]) => other - one).slice(0, NAMED);
@@ -52,4 +44,32 @@ export async function elsewhere(
     from,
     lines: ordered.slice(from, from + count),
   };
+}
+
+type Lines = ElsewhereView["lines"];
+
+/** Of so many lines what was asked last is kept, of some 100 bytes each. */
+const read = keptAnswers<readonly CurrentAt[], Lines>(50_000, (lines) => lines.length);
+
+async function readAcross(
+  db: Database,
+  shelf: DefinitionShelf,
+  positions: readonly CurrentAt[],
+  definitionId: string,
+  code: string,
+): Promise<Lines> {
+  const across = await valuesAcross(db, positions, definitionId, code);
+  const words = await readerOf(
+    db,
+    shelf,
+    code,
+    across.map((each) => each.row),
+  );
+  return across.map(({ row, raw, tag, title, standing }) => ({
+    tag,
+    title,
+    standing,
+    record: row.number,
+    ...words(row, raw),
+  }));
 }

@@ -5,6 +5,7 @@ import { KeysHelp } from "@/features/house/keys-help";
 import { LiveLine } from "@/features/house/live-line";
 import { Masthead } from "@/features/house/masthead";
 import { RoleProvider } from "@/features/house/rights";
+import { PlantProvider } from "@/features/house/use-plant";
 import { QueryProvider } from "@/features/live/query";
 import { PracticeMark } from "@/features/practice/practice-mark";
 import { hasCabinet } from "@/server/cabinet";
@@ -26,17 +27,19 @@ export default async function PlantLayout({ children, params }: Props) {
   return (
     <QueryProvider>
       <RoleProvider role={here && roleIn(person, here.id)} person={person.id}>
-        <div className="h-dvh flex flex-col print-flow">
-          <Masthead
-            name={person.name}
-            cabinet={hasCabinet(here)}
-            plants={person.plants.map((each) => ({ slug: each.slug, name: each.name }))}
-          />
-          {here?.practice && <PracticeMark />}
-          <main className="relative flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
-          {here && <LiveLine />}
-          <KeysHelp />
-        </div>
+        <PlantProvider plant={here?.slug ?? slug}>
+          <div className="h-dvh flex flex-col print-flow">
+            <Masthead
+              name={person.name}
+              cabinet={hasCabinet(here)}
+              plants={person.plants.map((each) => ({ slug: each.slug, name: each.name }))}
+            />
+            {here?.practice && <PracticeMark />}
+            <main className="relative flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
+            {here && <LiveLine />}
+            <KeysHelp />
+          </div>
+        </PlantProvider>
       </RoleProvider>
     </QueryProvider>
   );

@@ -12,11 +12,7 @@ const turns = new Turns();
 const statements = new Statements();
 const pg = await PGlite.create({
   fs: new DurableNodeFS(folder),
-  startParams: [
-    ...durableStartParams(PGlite.defaultStartParams),
-    // A statement that is kept parsed is planned for its values all the same: a plan for any values is a bad one where a few of 40,000 are wanted.
-    ...["-c", "plan_cache_mode=force_custom_plan"],
-  ],
+  startParams: durableStartParams(PGlite.defaultStartParams),
 });
 /** A database that ended itself keeps whoever asks next waiting for ever, this thread with it: it has to be ended from outside. */
 const abort = (why: string): void => port.postMessage({ aborted: why });
