@@ -11,8 +11,6 @@ mkdirSync("test-results", { recursive: true });
 let { passed, failed } = await staticChecks();
 
 const unit = step("unit tests", [
-  "--experimental-vm-modules",
-  "--disable-warning=ExperimentalWarning",
   "node_modules/jest/bin/jest.js",
   "--json",
   "--outputFile=test-results/unit.json",

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { TextEncoder } from "node:util";
 import { afterEach, expect, test } from "@jest/globals";
 import { act, cleanup, render, screen } from "@testing-library/react";

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";

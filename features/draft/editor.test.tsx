@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { beforeEach, expect, test } from "@jest/globals";
 import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { expect, jest, test } from "@jest/globals";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { describe, expect, test } from "@jest/globals";
 import { render, screen } from "@testing-library/react";
 import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";

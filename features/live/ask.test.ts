@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import { ledger } from "@/core/contract";
 import { act } from "./ask";

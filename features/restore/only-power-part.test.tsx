@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { expect, test } from "@jest/globals";
 import { render } from "@testing-library/react";
 import { OnlyPowerPart } from "./only-power-part";

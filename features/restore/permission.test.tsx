@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { expect, test } from "@jest/globals";
 import { render, screen } from "@testing-library/react";
 import type { Place, WriteStep } from "@/core/restore";

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { describe, expect, test } from "@jest/globals";
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";

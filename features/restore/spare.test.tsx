@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { expect, test } from "@jest/globals";
 import { fireEvent, render, screen } from "@testing-library/react";
 import { InPlant, withPage } from "@/features/testing";

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { TextEncoder } from "node:util";
 import { describe, expect, test } from "@jest/globals";
 import { act, render, screen, waitFor, within } from "@testing-library/react";

@@ -5,23 +5,19 @@ import { connectDatabase, type ThreadDatabase } from "@/server/database/thread/c
 import { serveDatabase } from "@/server/database/thread/serve";
 import { Statements } from "@/server/database/thread/statements";
 import { Turns } from "@/server/database/thread/turns";
+import { giveBack, lend } from "./lent";
 
 export interface TestDatabase extends OpenDatabase {
   /** Another program's way to it. Once it is cut, nothing that this program does reaches the database, not even what it has under way. */
   connect(): { client: ThreadDatabase; cut: () => void };
 }
 
-/** Lent by the tests' environment (scripts/test-environment.mjs): started once for many files of tests. */
-const { testDatabases } = globalThis as unknown as {
-  testDatabases: { take(): Promise<PGlite>; giveBack(pg: PGlite): void };
-};
-
 /**
  * A migrated database with nothing in it, spoken to as the program speaks to its own: through a port, in the protocol's bytes. Only the thread is
  * missing. Starting one takes a second of work, emptying one that was used before a tenth of that.
  */
 export async function emptyDatabase(): Promise<TestDatabase> {
-  const pg = await testDatabases.take();
+  const pg = await lend();
   await empty(pg);
   const [turns, statements] = [new Turns(), new Statements()];
   const ways: Array<() => void> = [];
@@ -45,7 +41,7 @@ export async function emptyDatabase(): Promise<TestDatabase> {
       for (const cut of ways) cut();
       // A transaction that is under way ends with its port.
       await turns.take();
-      testDatabases.giveBack(pg);
+      giveBack(pg);
     },
   };
 }

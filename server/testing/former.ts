@@ -2,18 +2,16 @@ import { readFileSync } from "node:fs";
 import type { PGlite } from "@electric-sql/pglite";
 import { readMigrationFiles } from "drizzle-orm/migrator";
 import { embeddedOver, onlyOwner, type OpenDatabase } from "@/server/database";
+import { ownDatabase } from "./lent";
 
 export const MIGRATIONS = "server/database/migrations";
 
 /** The plant that a version of the program kept after migration 3. */
 const ROWS = { after: 3, file: "server/testing/former/after-0003.sql" };
 
-/** Lent by the tests' environment (scripts/test-environment.mjs). */
-const { testDatabases } = globalThis as unknown as { testDatabases: { make(): Promise<PGlite> } };
-
 /** A database as an earlier version left it: its migrations up to one of them (3 or later), listed as run, and the rows of a small plant. */
 export async function formerDatabase(last: number): Promise<OpenDatabase & { pg: PGlite }> {
-  const pg = await testDatabases.make();
+  const pg = await ownDatabase();
   await pg.exec(`drop schema public cascade; create schema public; drop schema drizzle cascade; create schema drizzle;
     create table drizzle.__drizzle_migrations (id serial primary key, hash text not null, created_at bigint)`);
   const all = readMigrationFiles({ migrationsFolder: MIGRATIONS });
