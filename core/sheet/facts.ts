@@ -75,3 +75,8 @@ function walk({ groups }: SheetData): SheetFacts {
 
 const numbered = (all: ReadonlySet<number>): number[] =>
   [...all].filter((each) => each > 0).sort((one, other) => one - other);
+
+/** What of a sheet lies outside of what its family allows, in words, one for each row where something does. */
+export function saidOutside({ groups }: SheetData): string[] {
+  return groups.flatMap(({ rows }) => rows.flatMap((each) => each.outside ?? []));
+}

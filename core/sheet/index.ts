@@ -4,7 +4,7 @@ export type { Cell, SheetRow } from "./row";
 export { buildHead, buildSheet, type SheetColumn, type SheetData, type SheetGroup } from "./rows";
 export { BESIDES, besidesOf, sideBySide, type Beside } from "./beside";
 export { headTitles, HIDEABLE, hideableOf, saysTitle, withoutColumns, type Hideable } from "./columns";
-export { factsOf, type SheetFacts } from "./facts";
+export { factsOf, saidOutside, type SheetFacts } from "./facts";
 export { filterSheet, LEAVABLE, NO_FILTER, type Filtered, type Leavable, type SheetFilter } from "./filter";
 export { parseFind, type Condition, type Find } from "./find";
 export { copyText } from "./copy";

@@ -39,6 +39,7 @@ export function Receipt({
   comparedAfter,
   ofRecord,
   unsettled,
+  outside,
 }: {
   id: number;
   content: ReceiptContent;
@@ -55,6 +56,8 @@ export function Receipt({
   comparedAfter: SignedView[];
   /** The position's own lists: as they are now, and as they were gone through. */
   checks: Array<{ which: Checklist; lines: string[]; signed: SignedView[] }>;
+  /** What the drive held afterwards outside of what its family allows. */
+  outside: string[];
 }) {
   const { plant } = usePlant();
   const { connections } = useLive();
@@ -95,6 +98,17 @@ export function Receipt({
         <div className="mb-4">
           <Notice kind="caution" title={`Not ready: ${notReady} exchanged`}>
             Until the axis was identified, homed, and its travel limits proved, it does not count as ready.
+          </Notice>
+        </div>
+      )}
+      {outside.length > 0 && (
+        <div className="mb-4">
+          <Notice kind="caution" title="The drive holds values outside of what its family allows">
+            <ul>
+              {outside.map((each) => (
+                <li key={each}>{each}</li>
+              ))}
+            </ul>
           </Notice>
         </div>
       )}

@@ -1,6 +1,6 @@
 import { onPaper, quantityPart, sheetParts, type Paper, type PaperRows } from "@/core/paper";
 import type { QuantityLine } from "@/core/quantity";
-import { factsOf, type SheetData } from "@/core/sheet";
+import { factsOf, saidOutside, type SheetData } from "@/core/sheet";
 import { tableCsv, tableWorkbook, type Columns } from "@/server/table-file";
 import { outsideCautions } from "./outside";
 
@@ -27,7 +27,7 @@ export function comparePaper(what: SideBySide, which: PaperRows, left: readonly 
     };
   }
   const { parts, shown, of } = sheetParts(what.sheet, which);
-  base.cautions.push(...outsideCautions(what.sheet));
+  base.cautions.push(...outsideCautions(saidOutside(what.sheet)));
   const { untold } = factsOf(what.sheet);
   if (untold > 0)
     base.cautions.push(

@@ -1,12 +1,9 @@
-import type { SheetData } from "@/core/sheet";
-
 /** So many are named; the sheet on the screen has them all. */
 const NAMED = 12;
 
-/** What of a sheet lies outside of what its family allows, as cautions of a paper; none where nothing does. */
-export function outsideCautions(sheet: SheetData): string[] {
-  const outside = sheet.groups.flatMap((each) => each.rows.flatMap((line) => line.outside ?? []));
-  if (outside.length === 0) return [];
-  const more = outside.length > NAMED ? ` And ${outside.length - NAMED} more.` : "";
-  return [`Outside of what the family allows: ${outside.slice(0, NAMED).join(" ")}${more}`];
+/** What lies outside of what a family allows, as cautions of a paper; none where nothing does. */
+export function outsideCautions(said: readonly string[]): string[] {
+  if (said.length === 0) return [];
+  const more = said.length > NAMED ? ` And ${said.length - NAMED} more.` : "";
+  return [`Outside of what the family allows: ${said.slice(0, NAMED).join(" ")}${more}`];
 }

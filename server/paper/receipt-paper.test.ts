@@ -74,6 +74,13 @@ describe("a receipt on paper", () => {
       "Nobody tells. Ines Varga has looked.",
     ]);
   });
+  test("what the drive holds outside of what its family allows is said before anything else is read", () => {
+    const said = "17r must be at most 100.0 %.";
+    expect(receiptPaper(12, content, rill, [], [], [said]).cautions).toContain(
+      `Outside of what the family allows: ${said}`,
+    );
+    expect(receiptPaper(12, content, rill, []).cautions.join()).not.toContain("Outside");
+  });
   test("what is not proved, not confirmed or not ready stands before everything else", () => {
     const paper = receiptPaper(
       12,

@@ -21,6 +21,7 @@ import {
   wasOf,
 } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
+import { outsideCautions } from "./outside";
 import { moment } from "./when";
 
 /** A person's word that the safe functions are as they should be. */
@@ -41,13 +42,17 @@ export interface SignedWords {
   byName: string;
 }
 
-/** A receipt on paper: who put what onto which drive, when, what was refused, what was verified. `definition` is undefined where it is not here any more: raw values stand then. */
+/**
+ * A receipt on paper: who put what onto which drive, when, what was refused, what was verified. `definition` is undefined where it is not here any more: raw values stand then.
+ * `outside`: what the drive held afterwards outside of what its family allows.
+ */
 export function receiptPaper(
   id: number,
   content: ReceiptContent,
   definition: Definition | undefined,
   signOffs: readonly SignOffWords[],
   lists: readonly SignedWords[] = [],
+  outside: readonly string[] = [],
 ): Paper {
   const line = (code: string, raw: RawValue | undefined): string => {
     const parameter = definition?.byCode.get(code);
@@ -106,6 +111,7 @@ export function receiptPaper(
               : "This drive was not proved to be as foreseen.",
           ]),
       ...(content.safety && signOffs.length === 0 ? ["Safe functions not confirmed."] : []),
+      ...outsideCautions(outside),
       ...(exchanged.length > 0
         ? [`Not ready: ${exchanged.join(" and ")} exchanged, to be identified, homed and proved.`]
         : []),

@@ -1,7 +1,7 @@
 import type { Definition } from "@/core/definition";
 import { sheetParts, type Paper, type PaperColumn, type PaperPart, type PaperRows } from "@/core/paper";
 import { isPartial } from "@/core/set";
-import { buildSheet } from "@/core/sheet";
+import { buildSheet, saidOutside } from "@/core/sheet";
 import type { Database } from "@/server/database";
 import { defaultColumn, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
 import { notesOfParameters } from "@/server/sheets";
@@ -48,7 +48,7 @@ export async function recordPaper(
             `Partial: it has ${row.present} of ${row.expected} parameters. Missing: ${row.missing.slice(0, 12).join(", ")}${row.missing.length > 12 ? ` and ${row.missing.length - 12} more` : ""}.`,
           ]
         : []),
-      ...outsideCautions(sheet),
+      ...outsideCautions(saidOutside(sheet)),
       ...(row.trip ? [`Trip when it was read: ${row.trip}.`] : []),
       ...(row.volatile ? ["Some values were not permanent: gone at a power-off."] : []),
       ...(row.reducedSupply ? ["It ran on a reduced supply, for a test."] : []),

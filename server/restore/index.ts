@@ -1,6 +1,7 @@
 /** Restores: gate, runner, receipts. */
 export { loadJob, restoresSince } from "./job-state";
 export { afterStartOf, compareAfterStart, type AfterStart, type ComparedAfter } from "./after-start";
+export { outsideAfter } from "./outside-after";
 export { findReceipt, listReceipts } from "./receipt";
 export type { StartRequest } from "./begin";
 export type { Confirmed } from "./confirm";

@@ -12,7 +12,7 @@ import type { Database } from "@/server/database";
 import { filesOf } from "@/server/files";
 import { recordByNumber } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
-import { afterStartOf, findReceipt, signOffsOf, unsettledOf } from "@/server/restore";
+import { afterStartOf, findReceipt, outsideAfter, signOffsOf, unsettledOf } from "@/server/restore";
 
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Receipt ${params.id}`,
@@ -72,6 +72,7 @@ const { Page, generateMetadata } = page("see", {
         signOffs={signOffs}
         unsettled={await unsettledOf(app, receipt)}
         checks={checks}
+        outside={await outsideAfter(app, receipt)}
         ofRecord={await ofRecord(app.db, plant.id, receipt)}
         afterStart={await afterStartOf(app.db, receipt)}
         comparedAfter={signed.filter((each) => each.which === "controller-start")}

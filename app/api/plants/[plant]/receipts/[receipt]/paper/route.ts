@@ -5,7 +5,7 @@ import { serveFile } from "@/app/_lib/serve";
 import { papers } from "@/core/contract";
 import { signedOf } from "@/server/checklist";
 import { receiptPaper } from "@/server/paper";
-import { findReceipt, signOffsOf } from "@/server/restore";
+import { findReceipt, outsideAfter, signOffsOf } from "@/server/restore";
 
 export const GET = serveFile(papers.receiptPaper, async ({ app, plant, params: { receipt: id } }) => {
   const found = await findReceipt(app.db, plant.id, id);
@@ -18,6 +18,7 @@ export const GET = serveFile(papers.receiptPaper, async ({ app, plant, params: {
     definition,
     await signOffsOf(app.db, id),
     await signedOf(app.db, id),
+    await outsideAfter(app, found),
   );
   return sendPaper(app, plant.id, `${content.tag} receipt ${id}`, paper);
 });
