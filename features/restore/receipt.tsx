@@ -103,7 +103,7 @@ export function Receipt({
       )}
       {outside.length > 0 && (
         <div className="mb-4">
-          <Notice kind="caution" title="The drive holds values outside of what its family allows">
+          <Notice kind="caution" title="Afterwards the drive held values outside of what its family allows">
             <ul>
               {outside.map((each) => (
                 <li key={each}>{each}</li>
@@ -126,7 +126,8 @@ export function Receipt({
           </ul>
         </section>
       )}
-      {(restored || rows.length > 0) && <ReceiptValues rows={rows} heads={RECEIPT_HEADS[content.kind]} />}
+      {rows.length > 0 && <ReceiptValues rows={rows} heads={RECEIPT_HEADS[content.kind]} />}
+      {restored && rows.length === 0 && <p className="mt-5 text-soft">Nothing was written.</p>}
       {also.length > 0 && (
         <section className="mt-5">
           <h2 className="font-semibold">

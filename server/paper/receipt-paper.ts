@@ -117,25 +117,29 @@ export function receiptPaper(
         : []),
     ],
     parts: [
-      {
-        title: restored ? "What was written" : "What was to be otherwise",
-        columns: [
-          { title: "Code", width: 2, mono: true },
-          { title: "Parameter", width: 3 },
-          { title: beforeHead, width: 3, mono: true },
-          { title: meantHead, width: 3, mono: true },
-          { title: "Read back", width: 3, mono: true },
-          { title: "Outcome", width: 3 },
-        ],
-        rows: results.map((each) => [
-          each.code,
-          name(each.code),
-          line(each.code, each.from),
-          line(each.code, each.to),
-          each.readBack === undefined ? "not read back" : line(each.code, each.readBack),
-          [RESULT_WORDS[each.verdict], each.said].filter(Boolean).join(": "),
-        ]),
-      },
+      ...(results.length > 0
+        ? [
+            {
+              title: restored ? "What was written" : "What was to be otherwise",
+              columns: [
+                { title: "Code", width: 2, mono: true },
+                { title: "Parameter", width: 3 },
+                { title: beforeHead, width: 3, mono: true },
+                { title: meantHead, width: 3, mono: true },
+                { title: "Read back", width: 3, mono: true },
+                { title: "Outcome", width: 3 },
+              ],
+              rows: results.map((each) => [
+                each.code,
+                name(each.code),
+                line(each.code, each.from),
+                line(each.code, each.to),
+                each.readBack === undefined ? "not read back" : line(each.code, each.readBack),
+                [RESULT_WORDS[each.verdict], each.said].filter(Boolean).join(": "),
+              ]),
+            },
+          ]
+        : []),
       ...listPart(
         content.untold ? "What it was about, as it was found" : "Changed without being foreseen",
         alsoChanged.map(({ code, from, to }) => [
