@@ -14,10 +14,18 @@ const NOISE_WORDS: Record<Noise, string> = {
   "no-fit": "The answer does not fit the question.",
 };
 
+/** A question that nobody waits for any more, and until when its answer may still come. */
+interface Owed {
+  unit: number;
+  question: Question;
+  until: number;
+}
+
 /**
  * Asks one question at a time over a byte channel and matches every answer to its question.
- * After a timeout, a framing without transaction numbers is drained until it is quiet, so that a late answer
- * is never taken for the next one's; a line that is not quiet within a question's time answers it with rubbish.
+ * After a timeout, a framing without transaction numbers is drained until it is quiet, and what comes and does not fit goes by. An answer that comes late could still be
+ * taken for that of the next question, where both ask for as many registers: such a one waits until as long again as an answer may take has passed. A line that is not quiet within a question's time
+ * answers it with rubbish.
  */
 export class ModbusMaster {
   private transaction = 0;
@@ -27,6 +35,7 @@ export class ModbusMaster {
     | undefined;
   private lastByteAt = -Infinity;
   private mustDrain = false;
+  private owed: Owed | undefined;
   private readonly echo: EchoFilter;
   /** Told of a right frame that answers no question under way: somebody at that address answers late. */
   onStray: ((unit: number) => void) | undefined;
@@ -73,12 +82,18 @@ export class ModbusMaster {
         reason: "The line is never quiet: something sends without end.",
         noise: "garbled",
       };
+    const lateMs = this.mayComeFor(unit, question);
+    if (lateMs > 0) {
+      await this.clock.sleep(lateMs);
+      this.forget();
+    }
     if (this.lost !== undefined) return { kind: "lost", reason: this.lost };
     this.transaction = (this.transaction + 1) & 0xffff;
     const transaction = this.transaction;
     const sentAt = this.clock.now();
     return new Promise<Outcome>((resolve) => {
       let noise: Noise | undefined;
+      let misfit: string | undefined;
       const settle = (outcome: Outcome): void => {
         callOff();
         this.waiting = undefined;
@@ -86,10 +101,11 @@ export class ModbusMaster {
       };
       const callOff = this.clock.after(timeoutMs, () => {
         this.mustDrain = !this.framing.matchesTransactions;
+        if (this.mustDrain) this.owed = { unit, question, until: this.clock.now() + timeoutMs };
         this.forget();
         settle(
           noise !== undefined
-            ? { kind: "rubbish", reason: NOISE_WORDS[noise], noise }
+            ? { kind: "rubbish", reason: misfit ?? NOISE_WORDS[noise], noise }
             : { kind: "silent", waitedMs: this.clock.now() - sentAt },
         );
       });
@@ -104,13 +120,14 @@ export class ModbusMaster {
           }
           const answer = decodeAnswer(question, frame.pdu);
           if (answer.kind === "exception") settle({ kind: "refused", refusal: refusalOf(answer.code) });
-          else if (answer.kind === "malformed")
-            settle({
-              kind: "rubbish",
-              reason: `The answer does not fit the question: ${answer.reason}.`,
-              noise: "no-fit",
-            });
-          else settle(answer);
+          else if (answer.kind === "malformed") {
+            const reason = `The answer does not fit the question: ${answer.reason}.`;
+            if (this.framing.matchesTransactions) return settle({ kind: "rubbish", reason, noise: "no-fit" });
+            // Another question's answer, come late: perhaps of whoever was on this line before.
+            noise = "no-fit";
+            misfit = reason;
+            this.onStray?.(frame.unit);
+          } else settle(answer);
         },
         rubbish: (heard) => {
           noise = heard;
@@ -121,6 +138,17 @@ export class ModbusMaster {
       if (!this.framing.matchesTransactions) this.echo.sent(sent, question.kind.startsWith("read"));
       this.channel.send(sent);
     });
+  }
+
+  /** How long an answer to a question that was given up can still come and be taken for this one's, in ms. Asked once more, whichever answer comes is right. */
+  private mayComeFor(unit: number, question: Question): number {
+    const { owed } = this;
+    if (!owed) return 0;
+    const leftMs = owed.until - this.clock.now();
+    const alike = owed.unit === unit && looksAlike(owed.question, question);
+    // Once it was waited for, or its time is over, it is not thought of any more.
+    if (leftMs <= 0 || alike) this.owed = undefined;
+    return alike ? Math.max(0, leftMs) : 0;
   }
 
   /** Waits until the line is quiet. False when it is not within the time: then nothing that comes could be told from an answer. */
@@ -134,4 +162,15 @@ export class ModbusMaster {
     this.mustDrain = false;
     return true;
   }
+}
+
+/** Two questions whose answers cannot be told apart: other registers, as many of them. What is written comes back with its answer. */
+function looksAlike(one: Question, other: Question): boolean {
+  return (
+    one.kind === "read" &&
+    other.kind === "read" &&
+    one.function === other.function &&
+    one.count === other.count &&
+    one.address !== other.address
+  );
 }

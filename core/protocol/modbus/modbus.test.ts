@@ -301,6 +301,60 @@ describe("the master", () => {
     hear(rtuFraming.encode({ unit: 1, pdu: answer(222) }));
     expect(await second).toEqual({ kind: "registers", values: Uint16Array.of(222) });
   });
+  test("an answer that comes after its question was asked again is not taken for that of the next one (RTU)", async () => {
+    const { master, hear, sent, pass } = bench(rtuFraming);
+    const other: Question = { ...ask, address: 11 };
+    void master.ask(1, ask, 100);
+    await pass(100);
+    const again = master.ask(1, ask, 100);
+    await pass(0);
+    hear(rtuFraming.encode({ unit: 1, pdu: answer(111) }));
+    expect(await again).toEqual({ kind: "registers", values: Uint16Array.of(111) });
+    const next = master.ask(1, other, 100);
+    await pass(60);
+    expect(sent).toHaveLength(2);
+    hear(rtuFraming.encode({ unit: 1, pdu: answer(111) }));
+    await pass(40);
+    expect(sent).toHaveLength(3);
+    hear(rtuFraming.encode({ unit: 1, pdu: answer(222) }));
+    expect(await next).toEqual({ kind: "registers", values: Uint16Array.of(222) });
+    // It was waited for once.
+    const last = master.ask(1, ask, 100);
+    await pass(0);
+    expect(sent).toHaveLength(4);
+    hear(rtuFraming.encode({ unit: 1, pdu: answer(111) }));
+    await last;
+  });
+  test("nobody waits for a late answer that can be told from the next one's: of another drive, of another length, of a write", async () => {
+    for (const [unit, question] of [
+      [2, { ...ask, address: 11 }],
+      [1, { ...ask, address: 11, count: 2 }],
+      [1, { kind: "write-one", address: 11, value: 5 }],
+    ] as Array<[number, Question]>) {
+      const { master, sent, pass } = bench(rtuFraming);
+      void master.ask(1, ask, 100);
+      await pass(100);
+      void master.ask(unit, question, 100);
+      await pass(0);
+      expect(sent).toHaveLength(2);
+    }
+  });
+  test("what does not fit the question goes by, and the answer that does is taken (RTU); where none comes it is said", async () => {
+    const { master, hear, pass } = bench(rtuFraming);
+    const stale = encodeAnswer({ ...ask, count: 25 }, { kind: "registers", values: new Uint16Array(25) });
+    const first = master.ask(1, ask, 100);
+    hear(rtuFraming.encode({ unit: 1, pdu: stale }));
+    hear(rtuFraming.encode({ unit: 1, pdu: answer(222) }));
+    expect(await first).toEqual({ kind: "registers", values: Uint16Array.of(222) });
+    const second = master.ask(1, ask, 100);
+    hear(rtuFraming.encode({ unit: 1, pdu: stale }));
+    await pass(100);
+    expect(await second).toEqual({
+      kind: "rubbish",
+      reason: "The answer does not fit the question: 50 bytes instead of 2.",
+      noise: "no-fit",
+    });
+  });
   test("a line that chatters without end answers with rubbish instead of holding up the queue, and works again when it is quiet", async () => {
     const { master, hear, sent, pass } = bench(rtuFraming);
     const first = master.ask(1, ask, 100);
