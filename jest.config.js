@@ -1,7 +1,8 @@
 /** Unit tests stand beside what they test; the browser's tests are Playwright's, in tests/. */
+const IGNORED = ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"];
+
 const shared = {
   runner: ["jest-light-runner", { runtime: "child_process" }],
-  testPathIgnorePatterns: ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"],
   modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
 };
 
@@ -10,7 +11,8 @@ const config = {
     {
       ...shared,
       displayName: "program",
-      testMatch: ["<rootDir>/{core,server,simulator}/**/*.test.ts"],
+      testMatch: ["**/*.test.{ts,tsx}"],
+      testPathIgnorePatterns: [...IGNORED, "<rootDir>/(features|ui)/"],
       globalSetup: "<rootDir>/scripts/prepare-tests.mjs",
       setupFiles: ["<rootDir>/scripts/test-process.mjs"],
     },
@@ -18,6 +20,7 @@ const config = {
       ...shared,
       displayName: "pages",
       testMatch: ["<rootDir>/{features,ui}/**/*.test.{ts,tsx}"],
+      testPathIgnorePatterns: IGNORED,
       setupFiles: ["<rootDir>/scripts/test-process.mjs", "<rootDir>/scripts/test-page.mjs"],
     },
   ],

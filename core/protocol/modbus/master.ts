@@ -16,7 +16,6 @@ const NOISE_WORDS: Record<Noise, string> = {
 
 /** A question that nobody waits for any more, and until when its answer may still come. */
 interface Owed {
-  unit: number;
   question: Question;
   until: number;
 }
@@ -35,7 +34,8 @@ export class ModbusMaster {
     | undefined;
   private lastByteAt = -Infinity;
   private mustDrain = false;
-  private owed: Owed | undefined;
+  /** By drive: several share a line, and each may be late. */
+  private readonly owed = new Map<number, Owed>();
   private readonly echo: EchoFilter;
   /** Told of a right frame that answers no question under way: somebody at that address answers late. */
   onStray: ((unit: number) => void) | undefined;
@@ -101,7 +101,7 @@ export class ModbusMaster {
       };
       const callOff = this.clock.after(timeoutMs, () => {
         this.mustDrain = !this.framing.matchesTransactions;
-        if (this.mustDrain) this.owed = { unit, question, until: this.clock.now() + timeoutMs };
+        if (this.mustDrain) this.owed.set(unit, { question, until: this.clock.now() + timeoutMs });
         this.forget();
         settle(
           noise !== undefined
@@ -142,12 +142,12 @@ export class ModbusMaster {
 
   /** How long an answer to a question that was given up can still come and be taken for this one's, in ms. Asked once more, whichever answer comes is right. */
   private mayComeFor(unit: number, question: Question): number {
-    const { owed } = this;
+    const owed = this.owed.get(unit);
     if (!owed) return 0;
     const leftMs = owed.until - this.clock.now();
-    const alike = owed.unit === unit && looksAlike(owed.question, question);
+    const alike = looksAlike(owed.question, question);
     // Once it was waited for, or its time is over, it is not thought of any more.
-    if (leftMs <= 0 || alike) this.owed = undefined;
+    if (leftMs <= 0 || alike) this.owed.delete(unit);
     return alike ? Math.max(0, leftMs) : 0;
   }
 

@@ -325,6 +325,18 @@ describe("the master", () => {
     hear(rtuFraming.encode({ unit: 1, pdu: answer(111) }));
     await last;
   });
+  test("that another drive of the line was silent meanwhile does not have it forgotten (RTU)", async () => {
+    const { master, sent, pass } = bench(rtuFraming);
+    void master.ask(1, ask, 100);
+    await pass(100);
+    void master.ask(2, ask, 20);
+    await pass(20);
+    void master.ask(1, { ...ask, address: 11 }, 100);
+    await pass(0);
+    expect(sent).toHaveLength(2);
+    await pass(80);
+    expect(sent).toHaveLength(3);
+  });
   test("nobody waits for a late answer that can be told from the next one's: of another drive, of another length, of a write", async () => {
     for (const [unit, question] of [
       [2, { ...ask, address: 11 }],
