@@ -139,7 +139,7 @@ test("an electronic data sheet becomes a definition; a wrong file is refused in 
   await page.waitForURL(/\/families\/thornbury-wren/);
   await openBench(page);
   await chooseGateway(page, "CANopen through a gateway", plant.shift + 15093);
-  await page.getByRole("button", { name: "Connect", exact: true }).click();
+  await page.getByLabel("Port", { exact: true }).press("Enter");
   await expect(page.getByText("Thornbury Wren, not told, firmware 2.1, serial 510033")).toBeVisible({
     timeout: 20_000,
   });

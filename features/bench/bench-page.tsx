@@ -103,34 +103,36 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
       <div className="flex flex-1 min-h-0 max-lg:flex-col">
         <aside className="w-[23rem] max-lg:w-full shrink-0 border-r border-hairline overflow-y-auto px-5 py-4">
           <h1 className="text-xl font-semibold mb-3">Connect to a drive</h1>
-          <LinkForm
-            draft={draft}
-            families={families}
-            onChange={(next) => {
-              setDraft(next);
-              clear();
-            }}
-          />
-          <form onSubmit={submit} className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
-            <Field
-              label="Drive's address"
-              value={draft.unit}
-              onChange={(event) => setDraft({ ...draft, unit: event.target.value })}
-              inputMode="numeric"
-              pattern="\d{1,3}"
-              title="In decimal digits, such as 16"
-              required
+          <form onSubmit={submit}>
+            <LinkForm
+              draft={draft}
+              families={families}
+              onChange={(next) => {
+                setDraft(next);
+                clear();
+              }}
             />
-            <Button rank="primary" type="submit" disabled={busy !== ""}>
-              {busy ? "Asking ..." : "Connect"}
-            </Button>
-            <Button
-              disabled={busy !== ""}
-              onClick={() => void test()}
-              title="Is somebody there? Nothing is connected."
-            >
-              Test
-            </Button>
+            <div className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
+              <Field
+                label="Drive's address"
+                value={draft.unit}
+                onChange={(event) => setDraft({ ...draft, unit: event.target.value })}
+                inputMode="numeric"
+                pattern="\d{1,3}"
+                title="In decimal digits, such as 16"
+                required
+              />
+              <Button rank="primary" type="submit" disabled={busy !== ""}>
+                {busy ? "Asking ..." : "Connect"}
+              </Button>
+              <Button
+                disabled={busy !== ""}
+                onClick={() => void test()}
+                title="Is somebody there? Nothing is connected."
+              >
+                Test
+              </Button>
+            </div>
           </form>
           {complaint && (
             <p role="alert" className="mt-2 text-[15px] text-ochre">

@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
-import { render, screen } from "@testing-library/react";
-import type { ConnectionView } from "@/core/contract";
+import { fireEvent, render, screen } from "@testing-library/react";
+import type { ConnectionView, Role } from "@/core/contract";
 import { RoleProvider } from "@/features/house/rights";
 import { InPlant, withPage } from "@/features/testing";
 import { driftWords } from "./drift";
@@ -10,13 +10,22 @@ withPage();
 const text = (): string => document.body.textContent!.replace(/\s+/g, " ");
 const SAME = { record: 7, changed: 0, backToDefault: 0, compared: 175, notRead: 0, lacks: 0, unrecorded: 0 };
 
-function show(view: Partial<ConnectionView>): void {
+let asked: string[] = [];
+
+function show(view: Partial<ConnectionView>, role: Role = "technician"): void {
   document.body.innerHTML = "";
+  asked = [];
   const whole = { id: "a", phase: "connected", position: { tag: "SO-02", title: "Stacker" }, ...view };
   render(
     <InPlant>
-      <RoleProvider role="technician">
-        <DriveNotices view={whole as ConnectionView} job={undefined} busy={false} onPlace={() => undefined} />
+      <RoleProvider role={role}>
+        <DriveNotices
+          view={whole as ConnectionView}
+          job={undefined}
+          busy={false}
+          onPlace={(tag) => asked.push(tag)}
+          onMake={() => asked.push("new")}
+        />
       </RoleProvider>
     </InPlant>,
   );
@@ -103,4 +112,19 @@ test("an exchanged module is named, and its axis can be restored alone; a supply
   const links = screen.getAllByRole("link", { name: /alone/ });
   expect(links.map((each) => each.textContent)).toEqual(["Restore axis 2 alone"]);
   expect(links[0]!.getAttribute("href")).toMatch(/\/positions\/SO-02\/restore\?connection=a&axis=2$/);
+});
+
+test("where a drive stands that nobody knows: positions that it fits, or one that is made for it, by who may", () => {
+  const make = (): HTMLElement | null => screen.queryByRole("button", { name: /Make .*position for it/ });
+  show({ position: undefined }, "lead");
+  fireEvent.click(make()!);
+  expect(asked).toEqual(["new"]);
+  const fits = { tag: "KL-02", title: "Roller drive 2", why: "its rating" };
+  show({ position: undefined, suggested: [fits] }, "lead");
+  fireEvent.click(screen.getByRole("button", { name: "It stands at KL-02" }));
+  fireEvent.click(make()!);
+  expect(asked).toEqual(["KL-02", "new"]);
+  show({ position: undefined }, "reader");
+  expect(make()).toBeNull();
+  expect(text()).toContain("Choose its position above, then keep what was read as a record.");
 });

@@ -2,6 +2,7 @@ import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { OPERATION_WORDS } from "@/core/restore";
 import { carryAddress } from "@/features/carry-over/target-choice";
+import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
@@ -16,6 +17,7 @@ export function DriveNotices({
   job,
   busy,
   onPlace,
+  onMake,
 }: {
   view: ConnectionView;
   /** An open restore of this drive. */
@@ -23,7 +25,10 @@ export function DriveNotices({
   /** It is being read. */
   busy: boolean;
   onPlace: (tag: string) => void;
+  /** A position is made for it. */
+  onMake: () => void;
 }) {
+  const mayMake = useMay("arrange");
   const { plant, to } = usePlant();
   return (
     <>
@@ -143,7 +148,7 @@ export function DriveNotices({
           </Button>
         </Notice>
       )}
-      {!view.position && <Suggested view={view} onPlace={onPlace} />}
+      {!view.position && <Suggested view={view} onPlace={onPlace} onMake={mayMake ? onMake : undefined} />}
     </>
   );
 }

@@ -17,16 +17,17 @@ import type { SentSheet } from "@/features/sheet/send-sheet";
 import { Button, ButtonLink } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
-import { moment } from "@/ui/when";
 import { BeforeItRuns } from "./before-it-runs";
 import { holds } from "./drift";
 import { DriveNotices } from "./drive-notices";
 import { Identity, StandsAt } from "./identity";
 import { Keep } from "./keep";
+import { MakePosition } from "./make-position";
 import { Memories, type MemoryFacts } from "./memories";
 import { MemoryCard } from "./memory-card";
 import { Place } from "./place";
 import { Program, type ProgramView } from "./program";
+import { ReadAt } from "./read-at";
 import { Reading } from "./reading";
 import { SetsInUse } from "./sets-in-use";
 
@@ -51,11 +52,6 @@ interface Props {
   /** Which parameter set it runs, for a family that has several. */
   sets: SetsFacts | undefined;
 }
-
-const OUTDATED_WORDS = {
-  sent: ", before something was sent to it",
-  away: ", before it was away; not all of it was known to be permanent, and it came back",
-};
 
 /** What the next reading of it is. */
 function readWords({ reading, outdated }: ConnectionView): string {
@@ -85,6 +81,7 @@ export function DrivePage({
   const { connections, gone, jobs } = useLive();
   const view = gone.has(id) ? undefined : (connections.get(id) ?? first);
   const { askFirst, question } = useAskFirst();
+  const [making, setMaking] = useState(false);
   const onPlace = (tag: string): void =>
     void askFirst(`It stands at ${tag} all the same`, (although) =>
       ask(bench.placeDrive, { params: { plant, connection: id }, body: { tag, although } }),
@@ -113,13 +110,20 @@ export function DrivePage({
   return (
     <div className="flex flex-col flex-1 min-h-0 bg-leaf">
       {question}
+      <MakePosition
+        view={view}
+        areas={areas}
+        open={making}
+        onPlace={onPlace}
+        onClose={() => setMaking(false)}
+      />
       <div className="px-5 py-3 border-b border-hairline flex flex-wrap gap-x-4 gap-y-1.5 items-center">
         <h1 className="flex-1 min-w-60 text-lg font-semibold">
           <StandsAt position={view.position} />
         </h1>
         <Offered right="connect">
           <div className="flex flex-wrap gap-2 items-center">
-            <Place view={view} tags={tags} areas={areas} onPlace={onPlace} />
+            <Place view={view} tags={tags} onPlace={onPlace} onMake={() => setMaking(true)} />
             {!reading && (
               <Button
                 disabled={view.phase !== "connected"}
@@ -156,7 +160,13 @@ export function DrivePage({
       </div>
       <div className="px-5 pt-3 space-y-2 bg-leaf">
         <Touchable right="connect">
-          <DriveNotices view={view} job={job} busy={reading} onPlace={onPlace} />
+          <DriveNotices
+            view={view}
+            job={job}
+            busy={reading}
+            onPlace={onPlace}
+            onMake={() => setMaking(true)}
+          />
           {sets && !reading && view.outdated === undefined && <SetsInUse sets={sets} />}
           {!reading && !job && <BeforeItRuns view={view} />}
           {program && !job && !reading && <Program view={view} program={program} />}
@@ -167,23 +177,7 @@ export function DrivePage({
       </div>
       {sheet ? (
         <div className="flex flex-col flex-1 min-h-0 pt-2 bg-leaf">
-          {readAt && (
-            <p className="px-5 text-[13px] text-soft">
-              Read {moment(readAt)}
-              {view.outdated === undefined
-                ? "."
-                : `${OUTDATED_WORDS[view.outdated.by]} at ${moment(view.outdated.since)}. How it stands now is not told until it is read again.`}
-              {standing === undefined ? "" : ` Beside it the standing record ${standing}.`}{" "}
-              <Offered right="connect">
-                {view.phase === "connected" &&
-                  view.readingDisturbs === undefined &&
-                  "What it measures is refreshed while it is in sight, for whoever has acknowledged the warning. "}
-                <Link className="underline underline-offset-4" href={to(`/bench/${id}/terminals`)}>
-                  Terminals
-                </Link>
-              </Offered>
-            </p>
-          )}
+          {readAt !== undefined && <ReadAt view={view} at={readAt} standing={standing} />}
           <ArrivingSheet
             sent={sheet}
             place={`drive at ${view.position?.tag ?? view.identity?.serial ?? ""}`}

@@ -21,12 +21,20 @@ export function Misplaced({ view: { position, answersAt, identity }, onPlace }: 
   );
 }
 
-/** Nothing tells where it stands: positions that it would fit. */
-export function Suggested({ view: { suggested = [] }, onPlace }: Props) {
+/** Nothing tells where it stands: positions that it would fit, and one made for it. */
+export function Suggested({
+  view: { suggested = [] },
+  onPlace,
+  onMake,
+}: Props & { onMake: (() => void) | undefined }) {
   return (
     <Notice kind="note" title="Neither serial number nor address say where this drive stands.">
       {suggested.length === 0 ? (
-        "No position of its family and rating is without a connected drive. Choose its position above, then keep what was read as a record."
+        <>
+          No position of its family and rating is without a connected drive. Choose its position above
+          {onMake && " or make one"}, then keep what was read as a record.{" "}
+          {onMake && <Button onClick={onMake}>Make a position for it</Button>}
+        </>
       ) : (
         <>
           It fits {suggested.length === 1 ? "this position" : "these positions"}; read the tag at the machine.
@@ -40,6 +48,7 @@ export function Suggested({ view: { suggested = [] }, onPlace }: Props) {
               </li>
             ))}
           </ul>
+          {onMake && <Button onClick={onMake}>Make another position for it</Button>}
         </>
       )}
     </Notice>

@@ -180,6 +180,19 @@ describe("reading", () => {
     });
     expect(plant.line.exchanges - before).toBeLessThanOrEqual(1);
   });
+  test("what is kept is told with its drive, as long as that reading is the last one", async () => {
+    const id = await connectAndRead(plant);
+    const connection = plant.app.bench.find(id)!;
+    const told = () => connection.view().kept;
+    expect(told()).toBeUndefined();
+    await plant.app.bench.record(plant.person, connection, plant.positionId);
+    expect(told()).toEqual({ number: 1, unchanged: false, partial: false });
+    plant.app.bench.startReading(plant.person, connection);
+    await plant.app.bench.readingEnded(connection);
+    expect(told()).toBeUndefined();
+    await plant.app.bench.record(plant.person, connection, plant.positionId);
+    expect(told()).toEqual({ number: 1, unchanged: true, partial: false });
+  });
   test("an address the drive has not got is found, reported as missing, and all others are read", async () => {
     plant.drive.lacking.add(rill.byCode.get("4f")!.address);
     const id = await connectAndRead(plant);
@@ -220,6 +233,7 @@ describe("reading", () => {
     if (!partial.ok) throw new Error(partial.trouble.text);
     expect(partial.value.record.present).toBeGreaterThan(20);
     expect(partial.value.record.present).toBeLessThan(198);
+    expect(plant.app.bench.find(id)!.view().kept).toMatchObject({ number: 1, partial: true });
     const connection = plant.app.bench.find(id)!;
     expect(plant.app.bench.startReading(plant.person, connection)).toBe(true);
     expect(plant.app.bench.startReading(plant.person, connection)).toBe(false);

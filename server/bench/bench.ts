@@ -261,6 +261,8 @@ export class Bench {
       origin: "read",
       takenAt: connection.readAt ?? this.now(),
     });
+    const { number, present, expected } = kept.record;
+    connection.keepIn({ positionId, number, unchanged: kept.unchanged, partial: present < expected });
     await this.onKept?.(person, positionId, kept);
     // Of what only a part was kept the rest can still be.
     if (reading && isEverything(scope)) await dropReading(db, reading.id);

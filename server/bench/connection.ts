@@ -40,6 +40,14 @@ export interface Comparison {
   unfit?: ConnectionView["unfit"];
 }
 
+/** The record in which a reading is kept. */
+interface KeptIn {
+  positionId: number;
+  number: number;
+  unchanged: boolean;
+  partial: boolean;
+}
+
 /**
  * A drive one is connected to, as the main thread knows it: who it is and what it is doing (told by the thread that holds its link), what was
  * read from it, where it stands. It alone changes what it knows, and tells of every change.
@@ -56,6 +64,7 @@ export class Connection {
     at: undefined,
   };
   private old: ConnectionView["outdated"];
+  private keptIn: KeptIn | undefined;
   /** Whether all its values were permanent when it was heard last before it was lost. */
   private permanentThen = false;
 
@@ -148,6 +157,7 @@ export class Connection {
       this.laidOut = this.layOut();
       this.held = { values: new Map(), at: undefined };
       this.old = undefined;
+      this.keptIn = undefined;
       this.shown = undefined;
       this.comparison = {};
     }
@@ -186,13 +196,26 @@ export class Connection {
 
   /** A reading is through, or was broken off with a trouble; what it gave is held from now on. */
   endReading(values: ReadonlyMap<string, RawValue>, at: Date, trouble?: Trouble): void {
-    if (values !== this.held.values) this.old = undefined;
+    if (values !== this.held.values) this.old = this.keptIn = undefined;
     this.held = { values, at };
     if (this.shown)
       this.shown = trouble
         ? { ...this.shown, phase: "stopped", msLeft: undefined, trouble }
         : { ...this.shown, phase: "done", share: 1, msLeft: 0 };
     this.changed(this);
+  }
+
+  /** What was read last is kept. */
+  keepIn(kept: KeptIn): void {
+    this.keptIn = kept;
+    this.changed(this);
+  }
+
+  /** Where what was read last is kept, for whoever looks at it where it stands now. */
+  private get kept(): ConnectionView["kept"] {
+    if (!this.keptIn || this.keptIn.positionId !== this.position?.id) return undefined;
+    const { number, unchanged, partial } = this.keptIn;
+    return { number, unchanged, partial };
   }
 
   private layOut(): Definition {
@@ -232,6 +255,7 @@ export class Connection {
       byName: this.address.by.name,
       reading: this.shown,
       outdated: this.old,
+      kept: this.kept,
       ...this.comparison,
       position: position && { tag: position.tag, title: position.title },
     };

@@ -68,6 +68,8 @@ export const connectionView = object({
    * known to be permanent. Absent once it was read again.
    */
   outdated: optional(object({ since: moment, by: oneOf(["sent", "away"]) })),
+  /** The record of its position in which what was read last is kept; `unchanged`: its settings stood there already. */
+  kept: optional(object({ number: whole(), unchanged: yesNo, partial: yesNo })),
   /** What the definition says is possible without mains, and of running on a reduced supply. */
   withoutMains: optional(text()),
   /** What reading does to it: it is not read before a person has agreed to that. */
