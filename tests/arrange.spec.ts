@@ -42,7 +42,7 @@ test("a position is made, renamed, moved by keyboard, and found by its old tag; 
   await expect(page.getByText("BP-50 is kept.")).toBeVisible();
   await page.goto(at("/positions/BP-05"));
   await page.waitForURL(/\/positions\/BP-50$/);
-  await expect(page.getByText("Tonight: not replaceable tonight")).toBeVisible();
+  await expect(page.getByText("Tonight: not replaceable")).toBeVisible();
 });
 
 test("a tag with signs that mean something in an address leads to its position from everywhere", async ({

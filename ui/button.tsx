@@ -14,8 +14,9 @@ const LOOK: Record<Rank, string> = {
   danger: "bg-leaf text-vermilion border-vermilion hover:bg-vermilion-ground",
 };
 
+/** One line where there is room; a long one, with the name of a line in it, is broken rather than cut in one hand. In a table others give way. */
 const BASE =
-  "inline-flex items-center justify-center gap-2 min-h-9 px-3.5 rounded-page border text-[15px] font-medium whitespace-nowrap pointer-coarse:min-h-11 disabled:opacity-45 disabled:cursor-not-allowed";
+  "inline-flex items-center justify-center gap-2 min-h-9 max-w-full shrink-0 px-3.5 py-1 rounded-page border text-[15px] leading-5 font-medium [td_&]:whitespace-nowrap pointer-coarse:min-h-11 disabled:opacity-45 disabled:cursor-not-allowed";
 
 /** It waits for its page, for a moment: that is no reason to look as if it could not be pressed. */
 const WAKING = "disabled:opacity-100! disabled:cursor-default!";

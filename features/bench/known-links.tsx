@@ -76,9 +76,9 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
   const quiet = "min-h-8 underline underline-offset-4 decoration-hairline hover:decoration-copper";
   return (
     <div>
-      <div className="flex items-center gap-x-3 px-4 min-h-9 bg-paper text-[13px] text-soft whitespace-nowrap">
+      <div className="flex max-sm:flex-wrap items-center gap-x-3 px-4 min-h-9 bg-paper text-[13px] text-soft whitespace-nowrap">
         {naming === undefined ? (
-          <h3 className="font-semibold text-[15px] text-ink">{known.name}</h3>
+          <h3 className="font-semibold text-[15px] text-ink max-sm:whitespace-normal">{known.name}</h3>
         ) : (
           <form onSubmit={(event) => void rename(event)}>
             <input
@@ -94,7 +94,7 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
           </form>
         )}
         <p
-          className="flex-1 min-w-0 truncate"
+          className="flex-1 max-sm:basis-full min-w-0 truncate"
           title={`${linkText(known.link)}${known.lastSuccess ? `, worked ${moment(known.lastSuccess)}` : ""}`}
         >
           {LINK_WORDS[known.link.kind]}

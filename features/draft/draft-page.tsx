@@ -74,7 +74,7 @@ export function DraftPage({ draft, first, sheet: sent, several }: Props) {
   return (
     <>
       <Spread
-        list={counted(changes.length, "change")}
+        list={`Draft for ${draft.tag}: ${counted(changes.length, "change")}`}
         left={
           <>
             <DraftHead

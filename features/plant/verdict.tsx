@@ -3,7 +3,7 @@ import { VERDICTS, type Verdict } from "@/core/readiness";
 import { classes } from "@/ui/classes";
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
-  no: "not replaceable tonight",
+  no: "not replaceable",
   "with-care": "replaceable with care",
   ready: "ready",
 };

@@ -32,7 +32,7 @@ export function ArrangeRow({ line, chosen, onChoose, onChange, onRetire, onBring
           ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 20, position: "relative" }
           : undefined
       }
-      className="flex items-center gap-2 border-t border-hairline first:border-t-0 bg-leaf pr-2 min-h-11"
+      className="flex max-sm:flex-wrap items-center gap-2 max-sm:gap-y-0 border-t border-hairline first:border-t-0 bg-leaf pr-2 min-h-11"
     >
       {line.retired ? (
         <span className="w-9" />
@@ -60,11 +60,11 @@ export function ArrangeRow({ line, chosen, onChoose, onChange, onRetire, onBring
       )}
       <Link
         href={to(positionPath(line.tag))}
-        className="font-mono w-24 truncate hover:underline underline-offset-4"
+        className="font-mono w-24 max-sm:flex-1 truncate hover:underline underline-offset-4"
       >
         {line.tag}
       </Link>
-      <span className="flex-1 min-w-0 truncate">
+      <span className="flex-1 min-w-0 truncate max-sm:order-last max-sm:basis-full max-sm:pl-20 max-sm:pb-1.5">
         {line.title}
         {line.machine && <span className="text-soft">, {line.machine}</span>}
         <span className="text-soft max-md:hidden"> {line.family}</span>
@@ -79,12 +79,7 @@ export function ArrangeRow({ line, chosen, onChoose, onChange, onRetire, onBring
             Change
           </Button>
           <Offered right="retire">
-            <Button
-              rank="quiet"
-              onClick={onRetire}
-              aria-label={`Retire ${line.tag}`}
-              className="max-sm:hidden"
-            >
+            <Button rank="quiet" onClick={onRetire} aria-label={`Retire ${line.tag}`}>
               Retire
             </Button>
           </Offered>

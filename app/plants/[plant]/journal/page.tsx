@@ -1,13 +1,12 @@
 import { between } from "@/app/_lib/days";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
-import { positionPath } from "@/core/plant/position-path";
 import { plantPath } from "@/features/house/plant-path";
 import { JournalFilter } from "@/features/journal/journal-filter";
+import { JournalLines } from "@/features/journal/journal-lines";
 import { journalPeople, readJournal } from "@/server/journal";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
-import { moment } from "@/ui/when";
 
 /** The line behind which a page begins, by its moment and number: "1773484800000-812". */
 function behind(text: string | undefined): { at: Date; id: number } | undefined {
@@ -60,42 +59,7 @@ const { Page, generateMetadata } = page("see", {
         {lines.length === 0 && (
           <Empty title="No line fits.">Take something away from what is looked for.</Empty>
         )}
-        <table className="w-full bg-leaf border border-hairline text-[15px]">
-          <tbody>
-            {lines.slice(0, MOST).map((line) => (
-              <tr key={line.id} className="border-t border-hairline h-9">
-                <td className="margin-rule w-44 pl-3 pr-2 text-soft text-[14px] whitespace-nowrap">
-                  {moment(line.at)}
-                </td>
-                <td className="pl-4 w-20 font-mono text-[14px]">
-                  {line.tag && (
-                    <Link
-                      href={plantPath(plant.slug, positionPath(line.tag))}
-                      className="hover:underline underline-offset-4"
-                    >
-                      {line.tag}
-                    </Link>
-                  )}
-                </td>
-                <td className="py-1">
-                  {line.href ? (
-                    <Link
-                      href={plantPath(plant.slug, line.href)}
-                      className="hover:underline underline-offset-4 decoration-copper"
-                    >
-                      {line.text}
-                    </Link>
-                  ) : (
-                    line.text
-                  )}
-                </td>
-                <td className="w-36 text-soft pr-3" title={line.account ?? undefined}>
-                  {line.byName}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        {lines.length > 0 && <JournalLines plant={plant.slug} lines={lines.slice(0, MOST)} />}
         {older && (
           <p className="py-3">
             <Link
