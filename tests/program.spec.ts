@@ -43,7 +43,7 @@ test("the stacker's program is lost with its drive, put back from its kept file,
   await expect(page.getByText("Starting it can move the machine").first()).toBeVisible();
   await expect(page.getByRole("button", { name: "Start it", exact: true })).toBeDisabled();
   await page.getByRole("button", { name: "End without doing it" }).click();
-  await expect(page.getByText("Ended before anything was done to the drive.")).toBeVisible();
+  await expect(page.getByText("Ended before anything was done to the drive.").first()).toBeVisible();
   await page.goto(at("/positions/SO-02"));
   await expect(page.getByText(/Receipt \d+: its program put on, verified/i).first()).toBeVisible();
   await letGoOfAll(page);

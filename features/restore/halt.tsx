@@ -3,10 +3,11 @@ import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
+import { endWords } from "./progress";
 import type { LiveRestore } from "./use-restore";
 import { Truth } from "./write-progress";
 
-/** What a halted restore says, and what one can do about it; and what one that lost its drive says. */
+/** What is over says so where one begins to read; what a halted restore says, and what one can do about it; and what one that lost its drive says. */
 export function Halt({ restore }: { restore: LiveRestore }) {
   const { to } = usePlant();
   const { job, steps, connected } = restore;
@@ -26,7 +27,18 @@ export function Halt({ restore }: { restore: LiveRestore }) {
         </Notice>
       </div>
     );
-  if (over || (waitsFor !== "person" && waitsFor !== "drive")) return null;
+  if (over)
+    return (
+      <p className="mb-3 text-[15px]">
+        {`This is over. ${endWords(restore) ?? ""}`}{" "}
+        {job.receiptId && (
+          <Link className="underline underline-offset-4" href={to(`/receipts/${job.receiptId}`)}>
+            Receipt {job.receiptId}
+          </Link>
+        )}
+      </p>
+    );
+  if (waitsFor !== "person" && waitsFor !== "drive") return null;
   if (waitsFor === "drive")
     return (
       <div className="mb-4">

@@ -27,7 +27,7 @@ import { ABOUT, ACT } from "./operation-words";
 import { toParameter, type SheetParameter } from "./parameter";
 import { Decide, StopIt, ToReceipt, useLooked } from "./parts";
 import { Permission } from "./permission";
-import { endWords, past, stateOf } from "./progress";
+import { endWords, EndWords, past, stateOf } from "./progress";
 import { checkWords } from "./review";
 import { useRestore, type LiveRestore } from "./use-restore";
 
@@ -138,7 +138,7 @@ export function OperationPage({
             number={from + 2}
             title="Receipt"
             state={job.receiptId ? "open" : stateOf(restore, "receipt")}
-            found={endWords(restore)}
+            found={endWords(restore) && <EndWords restore={restore} />}
           >
             <ToReceipt
               restore={restore}

@@ -14,18 +14,22 @@ export function past({ job: { place } }: LiveRestore, stage: Stage): boolean {
 }
 
 /** How it ended, in a few words; nothing while it is open. */
-export function endWords({ job, detail }: LiveRestore) {
+export function endWords({ job, detail }: LiveRestore): string | undefined {
   const { over } = job.place;
   if (over === "ended")
     return job.receiptId ? "Ended before it was done." : "Ended before anything was done to the drive.";
   if (over !== "done" || !job.receiptId) return undefined;
   // Restores of former versions kept no word here; their receipts did.
   if (job.verified === undefined) return "Its receipt says how it ended.";
-  if (job.verified) {
-    const ended = outcomeWords({ outcome: "verified", kind: job.kind, leftOut: detail.plan?.leftOut ?? [] });
-    return <strong className="text-ink">{ended}.</strong>;
-  }
+  if (job.verified)
+    return `${outcomeWords({ outcome: "verified", kind: job.kind, leftOut: detail.plan?.leftOut ?? [] })}.`;
   return job.kind === "restore"
     ? "Ended; not everything is as recorded."
     : "Ended; not everything is as foreseen.";
+}
+
+/** The same as it stands at its last step. */
+export function EndWords({ restore }: { restore: LiveRestore }) {
+  const words = endWords(restore);
+  return restore.job.verified ? <strong className="text-ink">{words}</strong> : words;
 }

@@ -15,7 +15,7 @@ import { Halt } from "./halt";
 import { toParameter, type SheetParameter } from "./parameter";
 import { StopIt, ToReceipt } from "./parts";
 import { Permission } from "./permission";
-import { endWords, past, stateOf } from "./progress";
+import { endWords, EndWords, past, stateOf } from "./progress";
 import { Review } from "./review";
 import { useRestore, type LiveRestore } from "./use-restore";
 import { Trouble, Truth, WriteProgress } from "./write-progress";
@@ -128,7 +128,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
             number={9}
             title="Receipt"
             state={job.receiptId ? "open" : stateOf(restore, "receipt")}
-            found={endWords(restore)}
+            found={endWords(restore) && <EndWords restore={restore} />}
           >
             {place.over === "done" && <Not restore={restore} parameters={parameters} />}
             {place.over === "done" && restore.connected && (
