@@ -23,11 +23,11 @@ export function Step({
       data-step={number}
       data-state={state}
       className={classes(
-        "grid grid-cols-[3rem_1fr] border-b border-hairline",
+        "grid grid-cols-[3rem_1fr] max-sm:grid-cols-[2rem_1fr] border-b border-hairline",
         state === "later" && "text-soft",
       )}
     >
-      <div className="margin-rule py-3 text-right pr-3 font-mono text-soft">
+      <div className="margin-rule py-3 text-right pr-3 max-sm:pr-2 font-mono text-soft">
         {state === "done" ? (
           <span aria-label="done" className="text-copper-deep">
             ✓
@@ -36,7 +36,7 @@ export function Step({
           number
         )}
       </div>
-      <div className="py-3 pl-4 pr-4 min-w-0">
+      <div className="py-3 px-4 max-sm:px-2.5 min-w-0">
         <div className="flex flex-wrap items-baseline gap-x-4">
           <Heading className={classes("text-[17px]", state === "open" ? "font-semibold" : "font-medium")}>
             {title}

@@ -1,29 +1,19 @@
 "use client";
 import type { RehearsalContent } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
-import { LEFT_OUT, RESULT_WORDS, type LeftOutReason, type ParameterResult } from "@/core/restore";
+import { LEFT_OUT, type LeftOutReason } from "@/core/restore";
 import { usePlant } from "@/features/house/use-plant";
+import { OutcomeTable, type OutcomeRow } from "@/features/restore/outcome-table";
 import { Button } from "@/ui/button";
-import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
 import { duration, moment } from "@/ui/when";
-
-export interface RehearsedRow {
-  code: string;
-  name: string;
-  from: string;
-  to: string;
-  readBack: string;
-  verdict: ParameterResult["verdict"];
-  said: string | undefined;
-}
 
 interface Props {
   id: number;
   at: number;
   byName: string;
   content: RehearsalContent;
-  rows: RehearsedRow[];
+  rows: OutcomeRow[];
   also: Array<{ code: string; name: string; from: string; to: string }>;
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
 }
@@ -67,7 +57,7 @@ export function Rehearsal({ id, at, byName, content, rows, also, leftOut }: Prop
         {content.trouble && (
           <p className="mt-2 text-ochre">It came to an end before it was done: {content.trouble}</p>
         )}
-        {not.length > 0 && <Rows title="What would not come out as planned" rows={not} />}
+        {not.length > 0 && <OutcomeTable title="What would not come out as planned" rows={not} rehearsed />}
         {also.length > 0 && (
           <section className="mt-4">
             <h2 className="font-semibold">Would change without being foreseen</h2>
@@ -85,7 +75,7 @@ export function Rehearsal({ id, at, byName, content, rows, also, leftOut }: Prop
             <summary className="cursor-pointer min-h-8 font-semibold">
               {fine.length} would be written and read back
             </summary>
-            <Rows title="Would be written and read back" rows={fine} />
+            <OutcomeTable title="Would be written and read back" rows={fine} rehearsed />
           </details>
         )}
         {leftOut.length > 0 && (
@@ -144,38 +134,4 @@ function facts(content: RehearsalContent): Array<[string, string]> {
         : "not told: nobody has read a drive whole on this link yet, and how quick its bus is follows from no setting",
     ],
   ];
-}
-
-function Rows({ title, rows }: { title: string; rows: readonly RehearsedRow[] }) {
-  return (
-    <div className="mt-2 overflow-x-auto" tabIndex={0} role="group" aria-label={title}>
-      <table className="w-full text-[14px] bg-leaf border border-hairline" aria-label={title}>
-        <thead>
-          <tr className="text-left text-soft text-[13px]">
-            <th className="font-normal pl-3 py-1 w-28">Code</th>
-            <th className="font-normal">Parameter</th>
-            <th className="font-normal">Before</th>
-            <th className="font-normal">Written</th>
-            <th className="font-normal">Read back</th>
-            <th className="font-normal w-40">Outcome</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.code} className="border-t border-hairline align-top">
-              <td className="font-mono pl-3 py-1">{row.code}</td>
-              <td className="py-1">{row.name}</td>
-              <td className="font-mono py-1">{row.from}</td>
-              <td className="font-mono py-1">{row.to}</td>
-              <td className="font-mono py-1">{row.readBack}</td>
-              <td className={classes("py-1", row.verdict !== "verified" && "text-ochre font-semibold")}>
-                {row.verdict === "verified" ? "as planned" : RESULT_WORDS[row.verdict]}
-                {row.said && <span className="block font-normal text-soft">{row.said}</span>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
 }

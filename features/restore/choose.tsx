@@ -125,7 +125,7 @@ export function ChooseRestore({
       />
     );
   return (
-    <div className="px-6 py-6 max-w-4xl w-full mx-auto">
+    <div className="px-6 max-sm:px-3 py-6 max-w-4xl w-full mx-auto">
       {question}
       <h1 className="text-xl font-semibold mb-4">
         Restore <span className="font-mono">{tag}</span> {title}: ledger → drive

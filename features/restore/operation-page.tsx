@@ -71,7 +71,7 @@ export function OperationPage({
   const asksPermission = operation !== "power-off" && (over === undefined || over.command !== undefined);
   const from = asksPermission ? 5 : 4;
   return (
-    <div className="px-6 py-5 max-w-5xl w-full mx-auto">
+    <div className="px-6 max-sm:px-3 py-5 max-w-5xl w-full mx-auto">
       <h1 className="text-xl font-semibold">
         <Link className="font-mono hover:underline underline-offset-4" href={to(positionPath(job.tag))}>
           {job.tag}

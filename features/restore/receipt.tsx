@@ -21,8 +21,8 @@ import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 import { AfterStart, type AfterStartView } from "./after-start";
+import { OutcomeTable, type OutcomeRow } from "./outcome-table";
 import { ReceiptFacts, type FileOfRecord } from "./receipt-facts";
-import { ReceiptValues, type ReceiptRow } from "./receipt-values";
 import { Safety, type SignOff } from "./safety";
 import { Unsettled, type UnsettledView } from "./unsettled";
 
@@ -43,7 +43,7 @@ export function Receipt({
 }: {
   id: number;
   content: ReceiptContent;
-  rows: ReceiptRow[];
+  rows: OutcomeRow[];
   also: Array<{ code: string; name: string; from: string; to: string }>;
   leftOut: Array<{ code: string; name: string; reason: LeftOutReason }>;
   signOffs: SignOff[];
@@ -69,7 +69,7 @@ export function Receipt({
     .map((each) => EXCHANGED_TEXT[each])
     .join(" and ");
   return (
-    <div className="px-6 py-6 max-w-5xl w-full mx-auto print-flow">
+    <div className="px-6 max-sm:px-3 py-6 max-w-5xl w-full mx-auto print-flow">
       <div className="flex items-start justify-between gap-4">
         <h1 className="text-2xl font-semibold">
           Receipt {id}: {outcomeWords(content)}
@@ -126,7 +126,11 @@ export function Receipt({
           </ul>
         </section>
       )}
-      {rows.length > 0 && <ReceiptValues rows={rows} heads={RECEIPT_HEADS[content.kind]} />}
+      {rows.length > 0 && (
+        <div className="mt-5">
+          <OutcomeTable title="Values" rows={rows} heads={RECEIPT_HEADS[content.kind]} />
+        </div>
+      )}
       {restored && rows.length === 0 && <p className="mt-5 text-soft">Nothing was written.</p>}
       {also.length > 0 && (
         <section className="mt-5">

@@ -49,7 +49,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
   );
   const begun = steps.length > 0;
   return (
-    <div className="px-6 py-5 max-w-5xl w-full mx-auto">
+    <div className="px-6 max-sm:px-3 py-5 max-w-5xl w-full mx-auto">
       <h1 className="text-xl font-semibold">
         <Link className="font-mono hover:underline underline-offset-4" href={to(positionPath(job.tag))}>
           {job.tag}

@@ -5,8 +5,8 @@ import { page } from "@/app/_lib/page";
 import { CHECKLISTS } from "@/core/checklist";
 import { closingLines } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
+import type { OutcomeRow } from "@/features/restore/outcome-table";
 import { Receipt } from "@/features/restore/receipt";
-import type { ReceiptRow } from "@/features/restore/receipt-values";
 import { checklistsOf, signedOf } from "@/server/checklist";
 import type { Database } from "@/server/database";
 import { filesOf } from "@/server/files";
@@ -25,7 +25,7 @@ const { Page, generateMetadata } = page("see", {
       const parameter = definition?.byCode.get(code);
       return parameter ? formatLine(parameter, raw ?? undefined) : String(raw ?? "no value");
     };
-    const rows = receipt.content.results.map((each): ReceiptRow => ({
+    const rows = receipt.content.results.map((each): OutcomeRow => ({
       code: each.code,
       name: definition?.byCode.get(each.code)?.name ?? "",
       from: line(each.code, each.from),
