@@ -1,24 +1,25 @@
 import type { SeveralView } from "@/core/contract";
+import { cards } from "@/ui/cards";
 
 /** What would become otherwise, from what to what; a value that is out of its range or against a rule says so. */
 export function BecomeList({ lines }: { lines: SeveralView["lines"] }) {
   if (lines.length === 0) return null;
   return (
     <div className="max-h-[40dvh] overflow-y-auto border-y border-hairline" tabIndex={0}>
-      <table className="w-full text-[14px]">
-        <thead className="text-left text-soft">
-          <tr>
-            <th className="font-normal py-1 pr-3">Code</th>
+      <table {...cards.table}>
+        <thead {...cards.head}>
+          <tr role="row">
+            <th className="font-normal pl-3 py-1 pr-3">Code</th>
             <th className="font-normal py-1 pr-3">Parameter</th>
             <th className="font-normal py-1 pr-3">Now</th>
             <th className="font-normal py-1">Becomes</th>
           </tr>
         </thead>
-        <tbody>
+        <tbody {...cards.body}>
           {lines.map((each) => (
-            <tr key={each.code} className="border-t border-hairline align-top">
-              <td className="py-1 pr-3 font-mono">{each.code}</td>
-              <td className="py-1 pr-3">
+            <tr key={each.code} {...cards.row}>
+              <td {...cards.code}>{each.code}</td>
+              <td {...cards.name}>
                 {each.name}
                 {each.faults.map((fault) => (
                   <span key={fault} className="block text-ochre">
@@ -26,9 +27,14 @@ export function BecomeList({ lines }: { lines: SeveralView["lines"] }) {
                   </span>
                 ))}
               </td>
-              <td className="py-1 pr-3 font-mono text-soft">{each.from ?? "no value"}</td>
-              <td className="py-1 font-mono text-graphite underline decoration-dashed underline-offset-4">
-                {each.to ?? "no value"}
+              <td {...cards.from}>
+                <span className="text-soft">{each.from ?? "no value"}</span>
+              </td>
+              <td {...cards.to}>
+                <span className="text-copper font-normal sm:hidden">→ </span>
+                <span className="font-normal text-graphite underline decoration-dashed underline-offset-4">
+                  {each.to ?? "no value"}
+                </span>
               </td>
             </tr>
           ))}

@@ -1,6 +1,7 @@
 import type { Fate } from "@/core/definition";
 import { LEFT_OUT, type PlainOperation, type Plan, type Switching } from "@/core/restore";
 import type { Parameter } from "@/core/value";
+import { cards } from "@/ui/cards";
 import { Facts } from "@/ui/facts";
 import { NotTold } from "@/ui/not-told";
 import { line } from "./parameter";
@@ -42,10 +43,10 @@ export function Foreseen({
       {plan.writes.length === 0 ? (
         <p className="text-soft">{NONE[operation]}</p>
       ) : (
-        <div className="max-h-[46vh] overflow-auto border border-hairline rounded-page">
-          <table className="w-full text-[14px]" aria-label="What will be otherwise">
-            <thead className="sticky top-0 bg-leaf text-left text-soft text-[13px]">
-              <tr>
+        <div className="max-h-[46vh] max-sm:max-h-[70vh] overflow-auto border border-hairline rounded-page">
+          <table {...cards.table} aria-label="What will be otherwise">
+            <thead {...cards.head}>
+              <tr role="row" className="sticky top-0 bg-leaf">
                 <th className="font-normal pl-3 py-1 w-28">Code</th>
                 <th className="font-normal">Parameter</th>
                 <th className="font-normal">{from}</th>
@@ -53,18 +54,14 @@ export function Foreseen({
                 <th className="font-normal">{to}</th>
               </tr>
             </thead>
-            <tbody>
+            <tbody {...cards.body}>
               {plan.writes.map((each) => (
-                <tr key={each.code} className="border-t border-hairline align-top">
-                  <td className="font-mono pl-3 py-1">{each.code}</td>
-                  <td className="py-1 pr-2">{byCode.get(each.code)?.name}</td>
-                  <td className="font-mono py-1 pr-2">{line(byCode.get(each.code), each.from)}</td>
-                  <td aria-hidden className="text-copper">
-                    →
-                  </td>
-                  <td className="font-mono font-semibold py-1 pr-2">
-                    {line(byCode.get(each.code), each.to)}
-                  </td>
+                <tr key={each.code} {...cards.row}>
+                  <td {...cards.code}>{each.code}</td>
+                  <td {...cards.name}>{byCode.get(each.code)?.name}</td>
+                  <td {...cards.from}>{line(byCode.get(each.code), each.from)}</td>
+                  <td {...cards.arrow}>→</td>
+                  <td {...cards.to}>{line(byCode.get(each.code), each.to)}</td>
                 </tr>
               ))}
             </tbody>

@@ -3,6 +3,7 @@ import type { ParameterNote } from "@/core/contract";
 import { LEFT_OUT, whyWritten, type Plan, type PlanChoices } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { NoteOf } from "@/features/sheet/note-of";
+import { cards } from "@/ui/cards";
 import { line } from "./parameter";
 import { PartChoice } from "./part-choice";
 
@@ -54,15 +55,11 @@ export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Pr
         ))}
       </fieldset>
       <div className="max-h-[46vh] max-sm:max-h-[70vh] overflow-auto border border-hairline rounded-page">
-        {/* In one hand a line is a card: what it is, below it from what to what, and why. Nothing of it may lie out of sight. */}
-        <table role="table" className="w-full text-[14px] max-sm:block" aria-label="Plan">
-          <thead
-            role="rowgroup"
-            className="sticky top-0 bg-leaf text-left text-soft text-[13px] max-sm:sr-only"
-          >
-            <tr role="row">
-              <th className="font-normal pl-3 py-1 w-10" aria-label="Take along" />
-              <th className="font-normal w-20">Code</th>
+        <table {...cards.table} aria-label="Plan">
+          <thead {...cards.head}>
+            <tr role="row" className="sticky top-0 bg-leaf">
+              <th className="font-normal w-10" aria-label="Take along" />
+              <th className="font-normal pl-3 py-1 w-20">Code</th>
               <th className="font-normal">Parameter</th>
               <th className="font-normal w-48">In the drive now</th>
               <th className="w-8" aria-hidden />
@@ -70,16 +67,12 @@ export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Pr
               <th className="font-normal w-44">Why</th>
             </tr>
           </thead>
-          <tbody role="rowgroup" className="max-sm:block">
+          <tbody {...cards.body}>
             {plan.writes.map((write) => {
               const parameter = byCode.get(write.code);
               return (
-                <tr
-                  key={write.code}
-                  role="row"
-                  className="border-t border-hairline max-sm:flex max-sm:flex-wrap max-sm:items-baseline max-sm:py-1.5"
-                >
-                  <td role="cell" className="pl-3 py-1 max-sm:w-9 max-sm:py-0">
+                <tr key={write.code} {...cards.row}>
+                  <td role="cell" className="pl-3 py-1 max-sm:p-0">
                     <input
                       type="checkbox"
                       checked
@@ -88,10 +81,8 @@ export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Pr
                       aria-label={`Write ${write.code}`}
                     />
                   </td>
-                  <td role="cell" className="font-mono max-sm:pr-3">
-                    {write.code}
-                  </td>
-                  <td role="cell" className="pr-2 max-sm:grow max-sm:basis-[calc(100%-7rem)]">
+                  <td {...cards.code}>{write.code}</td>
+                  <td {...cards.name}>
                     {parameter?.name}
                     <NoteOf note={notes?.get(write.code)} />
                     {write.caution && (
@@ -100,23 +91,13 @@ export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Pr
                       </span>
                     )}
                   </td>
-                  <td
-                    role="cell"
-                    className="font-mono break-words max-sm:basis-[calc(50%+0.5rem)] max-sm:min-w-0 max-sm:pl-9"
-                  >
+                  <td {...cards.from}>
                     <span className="bg-teal-ground px-1.5 rounded-[3px]">{line(parameter, write.from)}</span>
                   </td>
-                  <td role="cell" aria-hidden className="text-copper max-sm:w-6">
-                    →
-                  </td>
-                  <td
-                    role="cell"
-                    className="font-mono font-semibold break-words pr-2 max-sm:flex-1 max-sm:min-w-0"
-                  >
-                    {line(parameter, write.to)}
-                  </td>
-                  <td role="cell" className="text-soft text-[13px] pr-2 max-sm:basis-full max-sm:pl-9">
-                    {parameter && whyWritten(parameter)}
+                  <td {...cards.arrow}>→</td>
+                  <td {...cards.to}>{line(parameter, write.to)}</td>
+                  <td {...cards.more}>
+                    <span className="text-soft text-[13px]">{parameter && whyWritten(parameter)}</span>
                   </td>
                 </tr>
               );

@@ -81,38 +81,37 @@ export function Trouble({
     .filter(({ step }) => ["refused", "other", "unknown", ...(working ? [] : ["sent"])].includes(step.state));
   if (list.length === 0) return null;
   return (
-    <table className="w-full text-[14px] mt-2">
-      <tbody>
-        {list.map(({ step, ordinal }) => (
-          <tr key={step.code} className="border-t border-hairline align-top">
-            <td className="font-mono w-28 py-1.5">{step.code}</td>
-            <td className="py-1.5 w-56">
-              {byCode.get(step.code)?.name}
-              <span className="block text-soft font-mono text-[13px]">
-                to {line(byCode.get(step.code), step.to)}
-                {step.readBack !== undefined && `, reads ${line(byCode.get(step.code), step.readBack)}`}
-              </span>
-            </td>
-            <td className="py-1.5">
-              {step.state === "sent" || step.state === "unknown"
-                ? "Sent, not answered: unknown until it is read back."
-                : step.said}
-              <span className="block text-soft">{step.remedy}</span>
-            </td>
-            <td className="py-1.5 text-right">
-              {onAgain && (step.state === "refused" || step.state === "other") && (
-                <button
-                  type="button"
-                  className="underline underline-offset-4 min-h-8"
-                  onClick={() => onAgain([ordinal])}
-                >
-                  Try it again
-                </button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <ul className="text-[14px] mt-2">
+      {list.map(({ step, ordinal }) => (
+        <li
+          key={step.code}
+          className="border-t border-hairline py-1.5 grid items-start gap-x-4 sm:grid-cols-[5rem_13rem_1fr_auto]"
+        >
+          <span className="font-mono">{step.code}</span>
+          <span>
+            {byCode.get(step.code)?.name}
+            <span className="block text-soft font-mono text-[13px]">
+              to {line(byCode.get(step.code), step.to)}
+              {step.readBack !== undefined && `, reads ${line(byCode.get(step.code), step.readBack)}`}
+            </span>
+          </span>
+          <span>
+            {step.state === "sent" || step.state === "unknown"
+              ? "Sent, not answered: unknown until it is read back."
+              : step.said}
+            <span className="block text-soft">{step.remedy}</span>
+          </span>
+          {onAgain && (step.state === "refused" || step.state === "other") && (
+            <button
+              type="button"
+              className="underline underline-offset-4 min-h-8 text-left pointer-coarse:min-h-11"
+              onClick={() => onAgain([ordinal])}
+            >
+              Try it again
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

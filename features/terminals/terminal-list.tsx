@@ -19,9 +19,9 @@ export function TerminalList({ terminals, live }: { terminals: TerminalView[]; l
           <section key={kind} aria-label={title} className="mt-4">
             <h2 className="font-semibold">{title}</h2>
             <div className="overflow-x-auto" role="region" aria-label={`${title}, table`} tabIndex={0}>
-              <table className="w-full text-[14px] mt-1">
-                <thead>
-                  <tr className="text-left text-[12px] text-soft border-b border-hairline">
+              <table role="table" className="w-full text-[14px] mt-1 max-sm:block">
+                <thead role="rowgroup" className="max-sm:sr-only">
+                  <tr role="row" className="text-left text-[12px] text-soft border-b border-hairline">
                     <th scope="col" className="font-normal py-1 pr-4 w-40">
                       Terminal
                     </th>
@@ -36,16 +36,21 @@ export function TerminalList({ terminals, live }: { terminals: TerminalView[]; l
                     </th>
                   </tr>
                 </thead>
-                <tbody>
+                <tbody role="rowgroup" className="max-sm:block">
                   {here.map((each) => (
-                    <tr key={each.name} className="border-b border-hairline align-top">
+                    <tr
+                      key={each.name}
+                      role="row"
+                      className="border-b border-hairline align-top max-sm:flex max-sm:flex-wrap max-sm:items-baseline max-sm:py-1"
+                    >
                       <th
                         scope="row"
-                        className="font-mono font-normal text-left py-1.5 pr-4 whitespace-nowrap"
+                        role="rowheader"
+                        className="font-mono font-normal text-left py-1.5 pr-4 whitespace-nowrap max-sm:py-0.5"
                       >
                         {each.name}
                       </th>
-                      <td className="py-1.5 pr-4">
+                      <td role="cell" className="py-1.5 pr-4 max-sm:py-0.5 max-sm:grow">
                         {each.does ? (
                           <>
                             {each.does.text}{" "}
@@ -55,10 +60,13 @@ export function TerminalList({ terminals, live }: { terminals: TerminalView[]; l
                           <NotTold>What it does is</NotTold>
                         )}
                       </td>
-                      <td className="py-1.5 pr-4">
+                      <td role="cell" className="py-1.5 pr-4 max-sm:py-0.5 max-sm:pr-0">
                         <State terminal={each} live={live} />
                       </td>
-                      <td className="py-1.5 text-soft">
+                      <td
+                        role="cell"
+                        className="py-1.5 text-soft max-sm:py-0.5 max-sm:basis-full max-sm:text-[13px]"
+                      >
                         {each.settings.map((one, i) => (
                           <span key={one.code}>
                             {i > 0 && "; "}
