@@ -15,12 +15,13 @@ export const cards = {
   name: { role: "cell", className: "py-1 pr-2 max-sm:p-0 max-sm:grow max-sm:basis-[calc(100%-6rem)]" },
   from: {
     role: "cell",
-    className: "font-mono py-1 pr-2 break-words max-sm:p-0 max-sm:min-w-0 max-sm:flex-1",
+    className: "font-mono py-1 pr-2 break-words max-sm:p-0 max-sm:min-w-0 max-sm:grow max-sm:basis-[45%]",
   },
   arrow: { "aria-hidden": true, className: "text-copper py-1 max-sm:p-0" },
   to: {
     role: "cell",
-    className: "font-mono font-semibold py-1 pr-2 break-words max-sm:p-0 max-sm:min-w-0 max-sm:flex-1",
+    className:
+      "font-mono font-semibold py-1 pr-2 break-words max-sm:p-0 max-sm:min-w-0 max-sm:grow max-sm:basis-[40%]",
   },
   more: { role: "cell", className: "py-1 pr-2 max-sm:p-0 max-sm:basis-full" },
 } as const;
