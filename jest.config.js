@@ -2,7 +2,7 @@
 const IGNORED = ["/node_modules/", "/.next/", "<rootDir>/tests/", "<rootDir>/data/"];
 
 const shared = {
-  runner: ["jest-light-runner", { runtime: "child_process" }],
+  runner: "<rootDir>/scripts/test-runner.mjs",
   modulePathIgnorePatterns: ["<rootDir>/.next/", "<rootDir>/data/"],
 };
 

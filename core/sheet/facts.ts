@@ -23,6 +23,9 @@ export interface SheetFacts {
   /** Characters of the longest code, and of the longest name. */
   longestCode: number;
   longestName: number;
+  /** Of the longest text that stands beside a figure: of a choice, or a unit; and of the longest text that is a value itself. */
+  longestMeaning: number;
+  longestText: number;
 }
 
 /** A sheet stays as it is: one that has changed is another one. */
@@ -39,7 +42,7 @@ function walk({ groups }: SheetData): SheetFacts {
   const [sets, axes] = [new Set<number>(), new Set<number>()];
   const kinds = new Map<ParameterKind, number>();
   let [rows, notDefault, differs, outside, untold, rated] = [0, 0, 0, 0, 0, 0];
-  let [longestCode, longestName] = [0, 0];
+  let [longestCode, longestName, longestMeaning, longestText] = [0, 0, 0, 0];
   let verdicts = false;
   for (const group of groups) {
     axes.add(group.axis);
@@ -55,6 +58,11 @@ function walk({ groups }: SheetData): SheetFacts {
       verdicts ||= row.verdict !== undefined;
       longestCode = Math.max(longestCode, row.code.length);
       longestName = Math.max(longestName, row.name.length);
+      for (const { words, text, meaning, missing } of row.cells) {
+        if (missing) continue;
+        if (words) longestText = Math.max(longestText, text.length);
+        else longestMeaning = Math.max(longestMeaning, meaning.length);
+      }
     }
   }
   return {
@@ -70,6 +78,8 @@ function walk({ groups }: SheetData): SheetFacts {
     verdicts,
     longestCode,
     longestName,
+    longestMeaning,
+    longestText,
   };
 }
 

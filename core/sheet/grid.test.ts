@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { gridOf } from "./grid";
-import type { SheetRow } from "./row";
+import type { Cell, SheetRow } from "./row";
 import type { SheetData } from "./rows";
 
 const row = (code: string, name: string): SheetRow => ({
@@ -50,6 +50,28 @@ describe("the grid of a sheet", () => {
       sheet([record], row("4:6083.00", "Language at the keypad"), row("1", "x".repeat(90))),
     );
     expect(long.columns).toBe("3rem 6.16rem minmax(15rem,1fr) minmax(11rem,14rem)");
+  });
+  test("where there is room, the longest text of a choice has it, up to a limit; a text that is a value likewise", () => {
+    const cell = (part: Partial<Cell>): Cell =>
+      ({ raw: 1, text: "1", unit: "", meaning: "", ...part }) as Cell;
+    const most = (part: Partial<Cell>, ...columns: SheetData["columns"]): string[] =>
+      [
+        ...gridOf(sheet(columns, { ...row("2a", "Load"), cells: [cell(part)] })).columns.matchAll(
+          /,([\d.]+)rem/g,
+        ),
+      ].map(([, each]) => each!);
+    // 11 figures of 0.54, 27 signs of 0.44, and 2.5.
+    expect(most({ meaning: "Variable torque (fan, pump)" }, record)).toEqual(["20.32"]);
+    expect(most({ meaning: "x".repeat(80) }, record)).toEqual(["22"]);
+    expect(most({ text: "x".repeat(30), words: true }, record)).toEqual(["19.82"]);
+    expect(most({ meaning: "x".repeat(80), missing: true }, record)).toEqual(["14"]);
+    // Of many beside each other each is as narrow as it can be.
+    expect(most({ meaning: "x".repeat(80) }, record, record, record, record)).toEqual([
+      "12",
+      "12",
+      "12",
+      "12",
+    ]);
   });
   test("more than three columns are narrow, say nothing, and scroll sideways", () => {
     const grid = gridOf(sheet([record, record, record, record], row("1a", "Name")));

@@ -17,12 +17,14 @@ export interface SheetGrid {
 /** A character of the mono face at 14 px, and of the text face, in rem. */
 const MONO = 0.54;
 const PROPORTIONAL = 0.47;
+/** The text beside a figure is 13 px high. */
+const MEANING = 0.44;
 /** Three marks have room side by side. */
 const MARGIN = 3;
 
 /**
  * The grid of a sheet: margin, code, name, a track for each column, and what is said of the row. The code's track is as wide as the longest
- * code; names get what they need as long as there is room, since a name that is cut tells nothing. In one hand (`phone`) code, name and the first
+ * code; names get what they need as long as there is room, since a name that is cut tells nothing, and so do the texts of choices. In one hand (`phone`) code, name and the first
  * value are drawn.
  */
 export function gridOf(data: SheetData, phone = false): SheetGrid {
@@ -32,7 +34,7 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
   const many = count > 3;
   // That sets or axes differ is said by the mark; by how much, nobody asked.
   const says = count > 1 && !many && !data.beside && !data.silent;
-  const { longestCode, longestName } = factsOf(data);
+  const { longestCode, longestName, longestMeaning, longestText } = factsOf(data);
   const code = rem(Math.max(5.2, MONO * longestCode + 1.3));
   if (phone)
     return {
@@ -46,8 +48,13 @@ export function gridOf(data: SheetData, phone = false): SheetGrid {
   const name = rem(clamp(PROPORTIONAL * longestName + 0.8, 9, narrow ? 12 : 15));
   // Six of them stand beside each other on a desk's screen, three beside a leaf and with what is said of the row.
   const least = count > 5 ? 8.75 : 9.5;
+  // Where there is room, the text of the longest choice has it: behind its number, the dot of a lit value, and blanks.
+  const figures = MONO * (narrow ? 8 : 11) + 2.5;
+  const needed = many ? 0 : Math.max(figures + MEANING * longestMeaning, MONO * (longestText + 3) + 2);
   const values = data.columns.map(({ source }) =>
-    narrow || source === "default" ? `minmax(${rem(least)},12rem)` : "minmax(11rem,14rem)",
+    narrow || source === "default"
+      ? `minmax(${rem(least)},${rem(clamp(needed, 12, 22))})`
+      : `minmax(11rem,${rem(clamp(needed, 14, 22))})`,
   );
   const tracks = [
     rem(MARGIN),
