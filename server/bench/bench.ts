@@ -221,9 +221,14 @@ export class Bench {
     await this.places.standAgain(connection);
   }
 
-  /** Takes in what a restore has read from a drive. */
-  async takeValues(connection: Connection, values: ReadonlyMap<string, number | string>): Promise<void> {
+  /** Takes in what a restore has read from a drive, and as which record it has kept that. */
+  async takeValues(
+    connection: Connection,
+    values: ReadonlyMap<string, number | string>,
+    kept: Kept,
+  ): Promise<void> {
     connection.endReading(values, this.now());
+    connection.keepIn(kept);
     // The restore has kept its records: the drive is the one that is fitted there now.
     await this.places.recognise(connection);
     await this.places.measureDrift(connection);
@@ -261,8 +266,7 @@ export class Bench {
       origin: "read",
       takenAt: connection.readAt ?? this.now(),
     });
-    const { number, present, expected } = kept.record;
-    connection.keepIn({ positionId, number, unchanged: kept.unchanged, partial: present < expected });
+    connection.keepIn(kept);
     await this.onKept?.(person, positionId, kept);
     // Of what only a part was kept the rest can still be.
     if (reading && isEverything(scope)) await dropReading(db, reading.id);

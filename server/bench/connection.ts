@@ -2,7 +2,9 @@ import type { ConnectionView, ReadingView } from "@/core/contract";
 import { definitionFor, type Definition } from "@/core/definition";
 import { driveKeyOf, fittingOf, type DriveIdentity, type DriveState, type Trouble } from "@/core/drive";
 import type { LinkSettings } from "@/core/link";
+import { isPartial } from "@/core/set";
 import type { RawValue } from "@/core/value";
+import type { Kept } from "@/server/ledger";
 import type { LiveView } from "@/server/link";
 
 export interface ConnectionAddress {
@@ -40,14 +42,6 @@ export interface Comparison {
   unfit?: ConnectionView["unfit"];
 }
 
-/** The record in which a reading is kept. */
-interface KeptIn {
-  positionId: number;
-  number: number;
-  unchanged: boolean;
-  partial: boolean;
-}
-
 /**
  * A drive one is connected to, as the main thread knows it: who it is and what it is doing (told by the thread that holds its link), what was
  * read from it, where it stands. It alone changes what it knows, and tells of every change.
@@ -64,7 +58,7 @@ export class Connection {
     at: undefined,
   };
   private old: ConnectionView["outdated"];
-  private keptIn: KeptIn | undefined;
+  private keptIn: Kept | undefined;
   /** Whether all its values were permanent when it was heard last before it was lost. */
   private permanentThen = false;
 
@@ -206,16 +200,17 @@ export class Connection {
   }
 
   /** What was read last is kept. */
-  keepIn(kept: KeptIn): void {
+  keepIn(kept: Kept): void {
     this.keptIn = kept;
     this.changed(this);
   }
 
   /** Where what was read last is kept, for whoever looks at it where it stands now. */
   private get kept(): ConnectionView["kept"] {
-    if (!this.keptIn || this.keptIn.positionId !== this.position?.id) return undefined;
-    const { number, unchanged, partial } = this.keptIn;
-    return { number, unchanged, partial };
+    if (!this.keptIn) return undefined;
+    const { record, unchanged } = this.keptIn;
+    if (record.positionId !== this.position?.id) return undefined;
+    return { number: record.number, unchanged, partial: isPartial(record) };
   }
 
   private layOut(): Definition {

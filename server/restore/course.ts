@@ -119,7 +119,7 @@ export class Course {
       origin: `${when}-${originOf(job)}`,
       takenAt: this.now(),
     });
-    return kept.record;
+    return kept;
   }
 
   /** Has a part of the work done where the link is; steps and waiting come back as they happen. */

@@ -73,6 +73,12 @@ describe("a restore onto a replacement", () => {
       alsoChanged: [],
     });
     expect(content.drive.serial).toBe("FR-NEW-01");
+    // What it read last is in the ledger already, and the bench says so.
+    expect(plant.app.bench.find(connectionId)!.view().kept).toEqual({
+      number: done.afterRecord,
+      unchanged: false,
+      partial: false,
+    });
     for (const [code, raw] of Object.entries(RECORDED))
       expect([code, plant.drive.valueOf(code, "permanent")]).toEqual([code, raw]);
     const records = await recordsOf(plant);

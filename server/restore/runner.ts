@@ -24,6 +24,7 @@ import {
 import type { RawValue } from "@/core/value";
 import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
+import type { Kept } from "@/server/ledger";
 import { dropReading, loadReading } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
@@ -101,9 +102,9 @@ export class RestoreRunner {
     const { memory } = this.job;
     const values = await this.course.read("before");
     if (!values.ok) return values;
-    const kept = await this.course.keep("before", values.value);
-    memory.beforeRecord = kept.number;
-    memory.beforeRecordId = kept.id;
+    const { record } = await this.course.keep("before", values.value);
+    memory.beforeRecord = record.number;
+    memory.beforeRecordId = record.id;
     memory.beforeAt = this.parts.wall();
     this.parts.events.publish(this.job.plantId, { type: "ledger", tag: this.job.tag });
     await this.review(values.value);
@@ -205,7 +206,8 @@ export class RestoreRunner {
     const values = await this.course.read("after");
     if (!values.ok) return values;
     const before = (await loadReading(db, this.course.readingId("before"))).values;
-    job.memory.afterRecord = (await this.course.keep("after", values.value)).number;
+    const kept = await this.course.keep("after", values.value);
+    job.memory.afterRecord = kept.record.number;
     const { volatile } = this.connection.state ?? {};
     const operation = operationOf(job.memory);
     const verification = this.verification(operation, before, values.value);
@@ -233,17 +235,17 @@ export class RestoreRunner {
       job.open = true;
       throw error;
     }
-    await this.afterwards(values.value);
+    await this.afterwards(values.value, kept);
     this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
     this.course.announce();
     return good({ type: "resume" });
   }
 
   /** What is done once the receipt is written; should that fail, the restore is over all the same. */
-  private async afterwards(values: ReadonlyMap<string, RawValue>): Promise<void> {
+  private async afterwards(values: ReadonlyMap<string, RawValue>, kept: Kept): Promise<void> {
     try {
       await this.course.dropReadings();
-      await this.bench.takeValues(this.connection, values);
+      await this.bench.takeValues(this.connection, values, kept);
     } catch (error) {
       log.error(
         { error, job: this.job.id },
