@@ -1,4 +1,5 @@
 import { OPERATION_WORDS } from "@/core/restore";
+import { counted } from "@/core/words";
 import { day, SEVERITY, type Reason, type ReadinessFacts, type Thresholds, type Verdict } from "./facts";
 
 export interface Readiness {
@@ -60,7 +61,7 @@ function recordReasons(facts: ReadinessFacts, { oldAfterDays }: Thresholds): Rea
     reasons.push({
       code: "partial",
       severity: "missing",
-      text: `The standing record ${standing.number} is partial: ${standing.missing} parameters are missing.`,
+      text: `The standing record ${standing.number} is partial: ${counted(standing.missing, "parameter is", "parameters are")} missing.`,
       next: { text: "Record it completely", do: "connect" },
     });
   if (newest.notRead)

@@ -3,12 +3,12 @@ import { useState } from "react";
 import { questions, type AnswerView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { FACTS } from "@/core/question";
+import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { ask as send, complain } from "@/features/live/ask";
 import { Bulk } from "@/features/sheet/bulk";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 

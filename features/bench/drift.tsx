@@ -1,6 +1,6 @@
 import type { ConnectionView } from "@/core/contract";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 

@@ -3,11 +3,11 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { bench, type ConnectionView } from "@/core/contract";
 import type { Parts, Scope } from "@/core/definition";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { PartForm } from "./part-form";
 

@@ -2,11 +2,11 @@
 import { useRouter } from "next/navigation";
 import { restore, type ConnectionView } from "@/core/contract";
 import { OPERATION_WORDS, type Operation, type SwitchOver } from "@/core/restore";
+import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 
 /** What is known of a connected drive's memories. */
 export interface MemoryFacts {

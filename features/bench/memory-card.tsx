@@ -2,11 +2,11 @@
 import { useState } from "react";
 import { bench, type ConnectionView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { moment } from "@/ui/when";
 
 interface Beside {

@@ -2,8 +2,8 @@
 import { useState } from "react";
 import type { Parts, Scope } from "@/core/definition";
 import { countOf } from "@/core/definition/parts";
+import { counted } from "@/core/words";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 
 interface Props {
   parts: Parts;

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Source } from "@/core/compare";
 import { QUANTITY_VERDICTS, type QuantityLine } from "@/core/quantity";
-import { counted } from "@/ui/counted";
+import { counted } from "@/core/words";
 import { NotTold } from "@/ui/not-told";
 import { Toggle } from "@/ui/toggle";
 

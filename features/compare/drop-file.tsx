@@ -2,11 +2,11 @@
 import { useRef, useState, type ReactNode } from "react";
 import { oldFiles } from "@/core/contract";
 import { LARGEST_TEXT } from "@/core/format";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
 import { complain, sendFile } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
-import { counted } from "@/ui/counted";
 import { Notice } from "@/ui/notice";
 
 /** A column that is a file: how much of it could be read, and what not. */

@@ -3,8 +3,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { addressOf, archive, type TakenBundle } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { counted } from "@/core/words";
 import { sendFile } from "@/features/live/ask";
-import { counted } from "@/ui/counted";
 import { Notice } from "@/ui/notice";
 
 const LINK = "underline underline-offset-4 decoration-hairline hover:decoration-copper";

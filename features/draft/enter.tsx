@@ -4,13 +4,13 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { drafts } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
+import { counted } from "@/core/words";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { hereAt } from "@/features/live/at-position";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 

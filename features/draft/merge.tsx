@@ -2,11 +2,11 @@
 import { useState } from "react";
 import { drafts, type MergeView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 

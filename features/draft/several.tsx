@@ -2,11 +2,11 @@
 import { useState } from "react";
 import { drafts, type SeveralView, type SeveralWish } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Choice } from "@/ui/choice";
-import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 import { Select } from "@/ui/select";

@@ -1,5 +1,5 @@
 import type { LineNote } from "@/core/format";
-import { counted } from "@/ui/counted";
+import { counted } from "@/core/words";
 
 const WORDS: Record<LineNote["verdict"], string> = {
   "left-out": "left out",

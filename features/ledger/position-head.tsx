@@ -1,5 +1,6 @@
 import type { ConnectionView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
+import { counted } from "@/core/words";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { howItStands } from "@/features/live/at-position";
@@ -7,7 +8,6 @@ import { useLive } from "@/features/live/store";
 import { Why } from "@/features/plant/next-step";
 import { VerdictMark, VERDICT_WORDS } from "@/features/plant/verdict";
 import { classes } from "@/ui/classes";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 import type { PositionView } from "./types";

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import { ledger, positions, type FileView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
+import { counted } from "@/core/words";
 import { carryAddress } from "@/features/carry-over/target-choice";
 import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
 import { Files } from "@/features/files/files";
@@ -18,7 +19,6 @@ import { PositionForm, type FamilyChoice } from "@/features/positions/position-f
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
 import type { SentSheet } from "@/features/sheet/send-sheet";
 import { Button, ButtonLink } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Dialog } from "@/ui/dialog";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";

@@ -1,6 +1,6 @@
 "use client";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
 import { moment } from "@/ui/when";

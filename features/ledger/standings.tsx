@@ -1,4 +1,4 @@
-import { counted } from "@/ui/counted";
+import { counted } from "@/core/words";
 import { moment } from "@/ui/when";
 import type { StandingView } from "./types";
 

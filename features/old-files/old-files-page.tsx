@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
+import { counted } from "@/core/words";
 import { chosenFiles, droppedFiles } from "@/features/live/dropped-files";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
-import { counted } from "@/ui/counted";
 import { STANDING_WORDS, standingOf, type OldFile, type Standing } from "./old-file";
 import { OldFileRow } from "./old-file-row";
 import { useOldFiles } from "./use-old-files";

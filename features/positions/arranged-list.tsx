@@ -1,7 +1,7 @@
 import type { PositionWindow } from "@/core/contract";
 import type { Result } from "@/core/drive";
+import { counted } from "@/core/words";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Empty, Notice } from "@/ui/notice";
 import { Select } from "@/ui/select";
 import { ArrangeRow } from "./arrange-row";

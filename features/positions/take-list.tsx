@@ -2,10 +2,10 @@
 import { useState } from "react";
 import { positions, type ListLineView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
 import { sendFile } from "@/features/live/ask";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Notice } from "@/ui/notice";
 
 const VERDICT_WORDS: Record<ListLineView["verdict"], string> = {

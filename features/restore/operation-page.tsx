@@ -10,11 +10,11 @@ import {
   type Operation,
   type Plan,
 } from "@/core/restore";
+import { counted } from "@/core/words";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { BeforeWork } from "@/features/positions/before-work";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";

@@ -2,9 +2,9 @@
 import { useState } from "react";
 import { notLookedAt } from "@/core/restore";
 import type { Parameter } from "@/core/value";
+import { counted } from "@/core/words";
 import { RehearseButton } from "@/features/rehearsal/rehearse-button";
 import { useNotes } from "@/features/sheet/use-notes";
-import { counted } from "@/ui/counted";
 import { Step } from "@/ui/step";
 import { Checks } from "./checks";
 import { Decide, useLooked } from "./parts";

@@ -1,6 +1,6 @@
 import type { WriteStep } from "@/core/restore";
 import type { Parameter } from "@/core/value";
-import { counted } from "@/ui/counted";
+import { counted } from "@/core/words";
 import { GroupStrip } from "@/ui/group-strip";
 import { line } from "./parameter";
 

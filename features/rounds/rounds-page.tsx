@@ -2,11 +2,11 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { rounds as ways } from "@/core/contract";
+import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import { Field } from "@/ui/field";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";

@@ -1,8 +1,8 @@
 "use client";
 import type { ReactNode, RefObject } from "react";
 import type { SheetData, SheetGrid, SheetRow } from "@/core/sheet";
+import { counted } from "@/core/words";
 import { Button } from "@/ui/button";
-import { counted } from "@/ui/counted";
 import type { OwnList } from "./use-own-list";
 
 interface Props {

@@ -1,5 +1,6 @@
 import { memo } from "react";
 import type { SheetGroup } from "@/core/sheet";
+import { counted } from "@/core/words";
 
 /** The heading of a group, in words. */
 export const GroupHead = memo(function GroupHead({
@@ -21,7 +22,7 @@ export const GroupHead = memo(function GroupHead({
           <button
             type="button"
             tabIndex={-1}
-            title={`Copy the ${group.rows.length} rows of ${group.title} for a spreadsheet`}
+            title={`Copy ${counted(group.rows.length, "row")} of ${group.title} for a spreadsheet`}
             className="ml-3 px-1 text-[12px] font-normal text-soft hover:text-ink underline underline-offset-4 decoration-hairline no-print"
             onClick={() => onCopy(group)}
           >

@@ -1,8 +1,8 @@
 "use client";
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import type { Leavable } from "@/core/sheet";
+import { counted } from "@/core/words";
 import { useAwake } from "@/ui/awake";
-import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
 import { Count } from "./count";
 import { KIND_WORDS } from "./kinds";

@@ -2,12 +2,12 @@
 import { useState } from "react";
 import { sheets, type ElsewhereView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
+import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { useAsked } from "@/features/live/query";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { Bulk } from "./bulk";
 

@@ -2,8 +2,8 @@
 import { useMemo } from "react";
 import type { ParameterView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
+import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
-import { counted } from "@/ui/counted";
 import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 import { StepChart } from "./step-chart";

@@ -10,7 +10,7 @@ import {
   type RefObject,
 } from "react";
 import type { SheetData, SheetGrid, SheetGroup } from "@/core/sheet";
-import { counted } from "@/ui/counted";
+import { counted } from "@/core/words";
 import { Empty } from "@/ui/notice";
 import { usePrinting } from "@/ui/use-printing";
 import { DrawnRow } from "./drawn-row";

@@ -1,8 +1,8 @@
 "use client";
 import { useRef, type ReactNode } from "react";
 import { BESIDES, factsOf, type Filtered, type SheetData } from "@/core/sheet";
+import { counted } from "@/core/words";
 import { useAwake } from "@/ui/awake";
-import { counted } from "@/ui/counted";
 import { useKey } from "@/ui/keys";
 import { NotTold } from "@/ui/not-told";
 import { Toggle } from "@/ui/toggle";

@@ -1,7 +1,7 @@
 import { useRef, type ClipboardEvent, type RefObject } from "react";
 import { toast } from "sonner";
 import { copyText, type SheetColumn, type SheetGroup, type SheetRow } from "@/core/sheet";
-import { counted } from "@/ui/counted";
+import { counted } from "@/core/words";
 
 /** Copies rows of a sheet as text that a spreadsheet takes: those that are chosen, or a whole group. The grid answers the browser's own copying, which needs no permission. */
 export function useCopy(

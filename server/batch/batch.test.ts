@@ -175,7 +175,7 @@ describe("several drives get the same set", () => {
     permit();
     await write(id);
     const [first, next] = (await view(id)).members;
-    expect(first!.said).toContain("1 are not");
+    expect(first!.said).toContain("1 is not");
     expect(first!.restore!.place.waitsFor).toBe("person");
     expect(next).toMatchObject({ said: "", restore: { place: { stage: "review" } } });
     expect(five.valueOf("1r")).not.toBe(250);

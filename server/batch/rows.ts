@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { counted } from "@/core/words";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordByNumber } from "@/server/ledger";
@@ -68,7 +69,7 @@ export async function insertBatch(
       by: person.id,
       byName: person.name,
       kind: "restore",
-      text: `Began to restore ${found.length} drives in one go: ${source ? `record ${source.record} of ${source.tag}` : "each its own standing record"}.`,
+      text: `Began to restore ${counted(found.length, "drive")} in one go: ${source ? `record ${source.record} of ${source.tag}` : "each its own standing record"}.`,
       href: `/batches/${id}`,
     });
     return good(id);

@@ -10,6 +10,7 @@ import { parameterFor, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
 import { checkRange, formatLine, parseValue, type RawValue } from "@/core/value";
+import { counted } from "@/core/words";
 import { addSteps, beginDraft, loadDraft, notAsSeen, whyRetired } from "@/server/drafts";
 import type { Person } from "@/server/people";
 import { lookAtCarry, type Carry, type CarryParts } from "./look";
@@ -54,7 +55,7 @@ export async function beginCarried(
   if (open.length > 0)
     return bad({
       kind: "not-looked-at",
-      text: `${open.length} lines ask for a decision or a look, and have none: ${open
+      text: `${counted(open.length, "line asks", "lines ask")} for a decision or a look, without one: ${open
         .slice(0, 4)
         .map((each) => each.id.replace("→", "to"))
         .join("; ")}.`,

@@ -3,6 +3,7 @@ import { linesOf, readLicences } from "@/core/checklist";
 import type { ChecklistsView } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
+import { counted } from "@/core/words";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -85,7 +86,7 @@ export async function keepChecklists(
       byName: person.name,
       kind: "position",
       positionId: position.id,
-      text: `Wrote the lists of ${position.tag}: ${beforeOn.length} lines before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}${reloads ? `; written by itself: ${reloads}` : ""}${licences.length > 0 ? `; ${licences.length} option keys and licences` : ""}${runsWith ? `; runs together: ${runsWith}` : ""}.`,
+      text: `Wrote the lists of ${position.tag}: ${counted(beforeOn.length, "line")} before switching on, ${acceptance.length} for acceptance; ${keepers ? `who else holds its values: ${keepers}` : "nothing on who else holds its values"}${reloads ? `; written by itself: ${reloads}` : ""}${licences.length > 0 ? `; ${licences.length} option keys and licences` : ""}${runsWith ? `; runs together: ${runsWith}` : ""}.`,
       href: positionPath(position.tag, "/checks"),
     });
     return good(await checklistsOf(tx, position.id));

@@ -5,6 +5,7 @@ import { DefinitionError, loadDefinition, type Definition, type DefinitionFile }
 import { bad, good, type Result } from "@/core/drive";
 import { definitionFromEds, definitionFromList, guessColumns, type LineNote } from "@/core/format";
 import { hashText } from "@/core/set";
+import { counted } from "@/core/words";
 import { ageMs } from "@/server/age";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion, type DefinitionShelf } from "@/server/definitions";
@@ -130,7 +131,7 @@ export class Imports {
         by: person.id,
         byName: person.name,
         kind: "definition",
-        text: `Imported ${definition.title}, version ${definition.version}, ${taken} parameters, from ${name}.`,
+        text: `Imported ${definition.title}, version ${definition.version}, ${counted(taken, "parameter")}, from ${name}.`,
         href: `/families/${definition.id}`,
       });
       return true;

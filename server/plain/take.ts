@@ -1,5 +1,6 @@
 import { sql } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { counted } from "@/core/words";
 import type { Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -139,7 +140,7 @@ async function takePlant(taking: Taking, slug: string): Promise<void> {
     by: taking.person.id,
     byName: taking.person.name,
     kind: "plant",
-    text: `Took an export of ${name} in: ${added.records} records, ${added.receipts} receipts and ${added.files} files were new.${contradictions.length > 0 ? ` ${contradictions.join(" ")}` : ""}`,
+    text: `Took an export of ${name} in: ${counted(added.records, "record")}, ${counted(added.receipts, "receipt")} and ${counted(added.files, "file")} were new.${contradictions.length > 0 ? ` ${contradictions.join(" ")}` : ""}`,
   });
 }
 

@@ -22,6 +22,7 @@ import {
   type Stage,
 } from "@/core/restore";
 import type { RawValue } from "@/core/value";
+import { counted } from "@/core/words";
 import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
 import type { Kept } from "@/server/ledger";
@@ -146,7 +147,7 @@ export class RestoreRunner {
     if (open > 0 && !memory.refusalsSeen)
       return bad({
         kind: "refused",
-        text: `${counts.written} of ${steps.length} parameters are written, ${open} are not.`,
+        text: `${counts.written} of ${steps.length} parameters are written, ${counted(open, "is", "are")} not.`,
         remedy:
           "Look at each refusal below. Try it again, go on without it, or put back what was there before.",
       });

@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull, notInArray } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { counted } from "@/core/words";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Kept } from "@/server/ledger";
@@ -56,7 +57,7 @@ export async function beginRound(
       by: person.id,
       byName: person.name,
       kind: "round",
-      text: `Began the round ${name} over ${found.length} positions.`,
+      text: `Began the round ${name} over ${counted(found.length, "position")}.`,
       href: `/rounds/${row!.id}`,
     });
     return good(row!.id);
