@@ -16,6 +16,8 @@ export async function standIns(plan: PlantPlan): Promise<() => Promise<void>> {
     ["--import", "tsx", "simulator/main.ts", join(folder, "plan.json"), CONTROL_PORT],
     { stdio: ["ignore", "pipe", "inherit"] },
   );
+  // A benchmark that fails leaves nobody behind whom the next one meets on its ports.
+  process.once("exit", () => child.kill("SIGKILL"));
   await new Promise<void>((resolve, reject) => {
     child.stdout.on("data", (chunk: Buffer) => {
       if (String(chunk).includes("ready")) resolve();

@@ -25,6 +25,11 @@ const UNIT = 1;
 const rill = readFamilies().find((each) => each.id === "fennimore-rill-4")!;
 const WIRE = wireLimitMs(rill, BAUD, { connecting: true });
 
+// The site listens on and has ears of its own for what goes wrong: what fails here ends the process all the same.
+process.on("uncaughtException", (error) => {
+  console.error(error);
+  process.exit(1);
+});
 const site = next({ dev: false, dir: process.cwd() });
 await site.prepare();
 const handle = site.getRequestHandler();
@@ -183,6 +188,7 @@ function reload(path: string): { first: Promise<void>; end: () => Promise<number
   const child: ChildProcess = spawn(process.execPath, ["bench/reload.mjs", `${base}${path}`, cookie], {
     stdio: ["ignore", "pipe", "inherit"],
   });
+  process.once("exit", () => child.kill("SIGKILL"));
   const took: number[] = [];
   const first = new Promise<void>((resolve) =>
     child.stdout!.on("data", (text: Buffer) => {
