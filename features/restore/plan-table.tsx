@@ -117,10 +117,10 @@ export function PlanTable({ plan, choices, byCode, notes, onChoose, locked }: Pr
           <summary className="min-h-8 cursor-pointer">{plan.leftOut.length} differ and are left out</summary>
           <ul className="mt-1 divide-y divide-hairline">
             {plan.leftOut.map((each) => (
-              <li key={each.code} className="flex gap-4 py-1">
-                <span className="font-mono w-28">{each.code}</span>
+              <li key={each.code} className="flex max-sm:flex-wrap gap-x-4 py-1">
+                <span className="font-mono w-28 max-sm:w-auto">{each.code}</span>
                 <span className="flex-1">{byCode.get(each.code)?.name}</span>
-                <span className="text-soft">{LEFT_OUT[each.reason]}</span>
+                <span className="text-soft max-sm:basis-full">{LEFT_OUT[each.reason]}</span>
                 {each.reason === "hand" && !locked && (
                   <button
                     type="button"
