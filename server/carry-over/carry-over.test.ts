@@ -124,7 +124,7 @@ describe("what is refused, with a remedy", () => {
     const refused = await begin({ decisions: allOf(carry).slice(1) });
     expect(refused).toMatchObject({
       ok: false,
-      trouble: { kind: "not-looked-at", text: expect.stringContaining("1 lines") },
+      trouble: { kind: "not-looked-at", text: expect.stringContaining("1 line asks") },
     });
     expect(await plant.app.db.query.draft?.findMany().catch(() => undefined)).toEqual(before);
   });
