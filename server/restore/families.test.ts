@@ -216,7 +216,9 @@ describe("one part alone", () => {
     expect(plan!.writes).toEqual([{ code: "H.rmp.1/2", from: 500, to: 400 }]);
     expect(checks.find((each) => each.id === "part")).toMatchObject({
       verdict: "caution",
-      found: expect.stringContaining("1 outside are volatile and become permanent too: H.rmp.1/3") as unknown,
+      found: expect.stringContaining(
+        "1 value outside is volatile and would become permanent too: H.rmp.1/3",
+      ) as unknown,
     });
   });
 });

@@ -30,7 +30,7 @@ test("cut off anywhere, or with something behind it, nothing of it is taken; rub
       expect(readConciseDcf(bytes.slice(0, cut % bytes.length)).ok).toBe(false);
       expect(readConciseDcf(Uint8Array.from([...bytes, 0]))).toMatchObject({
         ok: false,
-        text: expect.stringContaining("1 bytes more follow"),
+        text: expect.stringContaining("1 more byte follows"),
       });
     }),
   );

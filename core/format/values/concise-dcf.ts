@@ -6,6 +6,7 @@ import {
   type RawValue,
   type ValueType,
 } from "@/core/value";
+import { counted } from "@/core/words";
 
 /** One object as a concise DCF holds it: index times 256 plus sub-index, and its bytes as they lie there. */
 export interface ConciseEntry {
@@ -42,7 +43,10 @@ export function readConciseDcf(bytes: Uint8Array): ReadConcise {
     at += HEAD + size;
   }
   if (at !== bytes.length)
-    return { ok: false, text: `After its ${count} entries ${bytes.length - at} bytes more follow.` };
+    return {
+      ok: false,
+      text: `After its ${count} entries ${counted(bytes.length - at, "more byte follows", "more bytes follow")}.`,
+    };
   return { ok: true, entries };
 }
 

@@ -1,4 +1,5 @@
 /** Where one axis or one set alone is restored: what reaches further than that. */
+import { counted } from "@/core/words";
 import { partWords } from "../part";
 import { fine, notTold, type Check, type CheckInput } from "./check";
 
@@ -30,7 +31,7 @@ export function partAlone({ part, definition, state }: CheckInput): Check[] {
       id,
       title,
       verdict: "caution",
-      found: `${only} ${reaches} ${volatileOutside.length} outside are volatile and become permanent too: ${volatileOutside.slice(0, 8).join(", ")}${volatileOutside.length > 8 ? " and more" : ""}.`,
+      found: `${only} ${reaches} ${counted(volatileOutside.length, "value outside is", "values outside are")} volatile and would become permanent too: ${volatileOutside.slice(0, 8).join(", ")}${volatileOutside.length > 8 ? " and more" : ""}.`,
       remedy: "If they are not meant to stay, give them up by a power-off first.",
     },
   ];
