@@ -1,6 +1,6 @@
 import { charactersMs, exchangeMs, type Line } from "./wire-time";
 
-/** A stop waits for the frame on the wire, whoever sent it, and takes some 30 ms itself at 9600 baud: with no frame longer than this, in ms, it is done within 100. */
+/** A stop waits for the frame on the wire, whoever sent it, and takes some 30 ms itself at 9600 baud: with no frame longer than this, in ms, the line has it done within 100. */
 const LONGEST_FRAME_MS = 78;
 /** On the slowest lines so many times what a question takes without its values: shorter frames would cost more than they save. */
 const LONGEST_FRAME = 2.5;
