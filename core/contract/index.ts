@@ -58,6 +58,8 @@ export {
   identity as identityShape,
   plan as planShape,
   planChoices as planChoicesShape,
+  rawValue as rawValueShape,
+  sentChange as sentChangeShape,
 } from "./stored";
 export { rehearsalContent, type RehearsalContent } from "./views/rehearsal";
 export type { SearchView } from "./views/search";

@@ -1,12 +1,15 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
 export { axisCourse, type AxisCourse } from "./axis-course";
+export { changedInAll, onlyStanding, planChange, touchedBy, verifyChange, type SentChange } from "./change";
 export {
+  checkChange,
   checkOperation,
   checkRestore,
   mayWrite,
   notLookedAt,
   unfitFor,
   wrongDrive,
+  type ChangeInput,
   type Check,
   type CheckInput,
   type Looked,
@@ -26,6 +29,7 @@ export {
   type PlainOperation,
   type ProgramOperation,
   type SwitchOver,
+  type WholeOperation,
 } from "./operation";
 export { orderWrites } from "./order";
 export {

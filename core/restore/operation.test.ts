@@ -18,7 +18,8 @@ import {
 
 type Other = PlainOperation;
 const OTHERS = OPERATIONS.filter(
-  (each): each is Other => each !== "restore" && !isSwitchOver(each) && !isOfProgram(each),
+  (each): each is Other =>
+    each !== "restore" && each !== "change" && !isSwitchOver(each) && !isOfProgram(each),
 );
 const factory = valuesByCode(factorySet(rill, "R-030"));
 const withValues = (values: Record<string, RawValue>): Map<string, RawValue> =>

@@ -3,6 +3,7 @@ import type { Stage } from "./place";
 /**
  * What is done with a connected drive in one go, with a record of before and of after, and a receipt.
  * - restore: a record's values are written to it
+ * - change: single values are changed, one after the other, as somebody at the machine finds them right
  * - make-permanent: its running memory is copied to the permanent one
  * - power-off: what is in the running memory alone is given up, by switching it off
  * - factory-reset: every parameter becomes the factory's
@@ -12,6 +13,7 @@ import type { Stage } from "./place";
  */
 export const OPERATIONS = [
   "restore",
+  "change",
   "make-permanent",
   "power-off",
   "factory-reset",
@@ -29,11 +31,14 @@ export const OTHER_OPERATIONS = OPERATIONS.filter(
   (each): each is Exclude<Operation, "restore"> => each !== "restore",
 );
 
+/** Those that are done to a drive as a whole, once: what will be otherwise is seen, then it is done. */
+export type WholeOperation = Exclude<Operation, "restore" | "change">;
+
 /** Those after which another definition holds. */
 export type SwitchOver = Extract<Operation, "imitate" | "be-itself">;
 
 /** Those that leave the parameter list as it is. */
-export type PlainOperation = Exclude<Operation, "restore" | SwitchOver | ProgramOperation>;
+export type PlainOperation = Exclude<WholeOperation, SwitchOver | ProgramOperation>;
 
 /** Those with the drive's own program. */
 export type ProgramOperation = Extract<Operation, `program-${string}`>;
@@ -51,6 +56,7 @@ export function isSwitchOver(operation: Operation): operation is SwitchOver {
 /** The stage that follows once somebody has looked through what will be. */
 export const ACTS_AT: Record<Operation, Stage> = {
   restore: "write",
+  change: "write",
   "make-permanent": "make-permanent",
   "power-off": "power-off",
   "factory-reset": "reset",
@@ -65,6 +71,7 @@ export const ACTS_AT: Record<Operation, Stage> = {
 /** In words: what it is called, what is asked for with its button, and how it is told of once it is over. */
 export const OPERATION_WORDS: Record<Operation, { title: string; does: string; did: string }> = {
   restore: { title: "Restore", does: "Write", did: "Restored" },
+  change: { title: "Change on the drive", does: "Write to the drive", did: "Changed on the drive" },
   "make-permanent": { title: "Make permanent", does: "Make permanent", did: "Made permanent" },
   "power-off": {
     title: "Give up by a power-off",

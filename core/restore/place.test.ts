@@ -17,6 +17,12 @@ describe("where a restore stands", () => {
     });
     expect(through("review", "write", "look-again", "make-permanent", "verify").stage).toBe("verify");
   });
+  test("a change on the drive is written, read again and collected for as often as somebody wishes, then left", () => {
+    const again = move(through("review", "write", "look-again"), { type: "collect" });
+    expect(again.stage).toBe("review");
+    const looked = move(move(again, { type: "look" }), { type: "collect" });
+    expect(move(looked, { type: "leave" }).stage).toBe("verify");
+  });
   test("keeps its stage while it waits, and forgets why when it goes on", () => {
     const waiting = move(through("review", "write"), { type: "wait", for: "motor", why: "The motor turns." });
     expect(waiting).toEqual({ stage: "write", waitsFor: "motor", why: "The motor turns." });
@@ -38,6 +44,8 @@ describe("where a restore stands", () => {
       { type: "done" },
     ],
     ["move when it is over", { stage: "receipt", over: "done" }, { type: "resume" }],
+    ["be left while it writes", through("review", "write"), { type: "leave" }],
+    ["go back to collecting before it was read again", through("review", "write"), { type: "collect" }],
     ["read again while it writes", through("review", "write"), { type: "read-again" }],
   ])("cannot %s", (_what, place, event) => {
     expect(() => move(place, event)).toThrow();

@@ -40,6 +40,10 @@ export type PlaceEvent =
   | { type: "write-again" }
   /** The plan is too old: the drive is read once more. */
   | { type: "read-again" }
+  /** Of a change on the drive: what it holds is read anew; more is collected; it is left, and read as a whole. */
+  | { type: "look" }
+  | { type: "collect" }
+  | { type: "leave" }
   /** The receipt is written. */
   | { type: "done" }
   /** A person ends it where it stands. */
@@ -88,6 +92,13 @@ export function move(place: Place, event: PlaceEvent): Place {
       if (stage !== "review")
         throw new Error(`A restore is read again while its plan is looked through, not in ${stage}.`);
       return { stage: "read-before" };
+    case "look":
+    case "leave":
+      if (stage !== "review") throw new Error(`Nothing is collected in ${stage}.`);
+      return { stage: event.type === "look" ? "look-again" : "verify" };
+    case "collect":
+      if (stage !== "look-again") throw new Error(`It was not read again in ${stage}.`);
+      return { stage: "review" };
     case "done":
       if (stage !== "receipt") throw new Error(`A restore is not done in ${stage}.`);
       return { stage, over: "done" };

@@ -1,4 +1,5 @@
 import { identificationText } from "@/core/program";
+import { counted } from "@/core/words";
 import type { Check } from "./check";
 import { EXCHANGED_TEXT, type Exchanged } from "./exchanged";
 import { isOfProgram, isSwitchOver, OPERATION_WORDS, type Operation } from "./operation";
@@ -44,6 +45,7 @@ export const PERMANENT_WORDS = {
 /** What the columns of a receipt's values are called: what stood before, and what was to be. */
 export const RECEIPT_HEADS: Record<Operation, [before: string, meant: string]> = {
   restore: ["Before", "Written"],
+  change: ["Before", "Written"],
   "make-permanent": ["In the permanent memory before", "Made permanent"],
   "power-off": ["Given up", "In the permanent memory"],
   "factory-reset": ["Before", "The factory's"],
@@ -73,6 +75,8 @@ export function receiptAbout({
   const rest = leftOut.length > 0 ? `; ${leftOut.length} left out` : "";
   if (kind === "restore")
     return `${good} of ${results.length} parameters written, read back and equal; ${equal} were already as recorded${rest}.`;
+  if (kind === "change")
+    return `${good} of ${counted(results.length, "parameter")} changed on the drive, read back and equal.`;
   const did = OPERATION_WORDS[kind].did;
   if (isOfProgram(kind))
     return `${did}: ${good} of ${results.length} things that the drive says of its program are as they were to be.`;

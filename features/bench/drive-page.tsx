@@ -6,7 +6,7 @@ import type { Parts } from "@/core/definition";
 import { driveKeyOf } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
 import type { SetsInUse as SetsFacts } from "@/core/set";
-import { ChangeByDraft } from "@/features/draft/change-by-draft";
+import { BeginChange } from "@/features/change/begin-change";
 import { Offered, Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
@@ -150,7 +150,7 @@ export function DrivePage({
                 Restore record {standing} →
               </ButtonLink>
             )}
-            {!reading && !job && <ChangeByDraft view={view} />}
+            {!reading && !job && <BeginChange view={view} />}
             <Keep view={view} parts={parts} />
           </div>
         </Offered>

@@ -15,7 +15,16 @@ interface Props {
   /** Somebody goes into the value. */
   enter: boolean;
   onChanged: () => void;
+  /** Of a draft at a drive: what keeps a value, and takes it back, is called otherwise there. */
+  words?: EditorWords;
 }
+
+export interface EditorWords {
+  keep: string;
+  back: string;
+}
+
+const AT_THE_DESK: EditorWords = { keep: "Keep", back: "As in the record" };
 
 /**
  * Counted up when somebody has changed something: what stands in the editor is looked at anew. Past the sheet, which is drawn again only where one of its rows is another: who
@@ -46,6 +55,7 @@ function Form({
   go,
   enter,
   onChanged,
+  words = AT_THE_DESK,
 }: Omit<Props, "code"> & { value: DraftValueView }) {
   const { plant } = usePlant();
   const form = useRef<HTMLDivElement>(null);
@@ -163,11 +173,11 @@ function Form({
         {unit} {value.range}
       </span>
       <Button rank="primary" disabled={busy || typed === from.shown} onClick={() => void keep()}>
-        {trouble?.kind === "ask-first" ? "Keep it on purpose" : "Keep"}
+        {trouble?.kind === "ask-first" ? "Keep it on purpose" : words.keep}
       </Button>
       {value.changed && (
         <Button disabled={busy} title={`In the record: ${value.recorded}`} onClick={() => void send({})}>
-          As in the record
+          {words.back}
         </Button>
       )}
       {value.standard !== undefined && value.standard !== value.now && (

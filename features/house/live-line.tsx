@@ -147,6 +147,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
 
 const WORK: Record<Operation, string> = {
   restore: "restore",
+  change: "change on the drive",
   "make-permanent": "making permanent",
   "power-off": "power-off",
   "factory-reset": "factory reset",
@@ -192,6 +193,9 @@ function describe(view: ConnectionView, job: JobView | undefined): string {
     const { written, planned, refused, unknown, other } = job.counts;
     const writing = job.place.stage === "write" && !job.place.waitsFor;
     const all = written + planned + refused + unknown + other;
+    // Between one writing and the next it waits for nobody: somebody is at it.
+    if (job.kind === "change" && job.place.stage === "review" && !job.place.waitsFor)
+      return "values are changed on it";
     return placeWords(job.place) + (writing ? ` ${written + refused + other} of ${all}` : "");
   }
   if (view.reading?.phase === "reading")

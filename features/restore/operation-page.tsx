@@ -7,8 +7,8 @@ import {
   isOfProgram,
   isSwitchOver,
   OPERATION_WORDS,
-  type Operation,
   type Plan,
+  type WholeOperation,
 } from "@/core/restore";
 import { counted } from "@/core/words";
 import { Reading } from "@/features/bench/reading";
@@ -33,7 +33,7 @@ import { useRestore, type LiveRestore } from "./use-restore";
 
 interface Props {
   first: RestoreDetail;
-  operation: Exclude<Operation, "restore">;
+  operation: WholeOperation;
   beforeWork: string;
   /** Who else holds the values; empty where nobody has said. */
   keepers: string;
@@ -153,7 +153,7 @@ export function OperationPage({
   );
 }
 
-function doneWords(restore: LiveRestore, operation: Exclude<Operation, "restore">): string | undefined {
+function doneWords(restore: LiveRestore, operation: WholeOperation): string | undefined {
   const { job } = restore;
   const through =
     past(restore, ACTS_AT[operation]) && !(job.place.over === "ended" && job.permanent === "no");

@@ -1,7 +1,7 @@
-import type { Operation } from "@/core/restore";
+import type { WholeOperation } from "@/core/restore";
 
 /** What each operation that is no restore comes to, at the head of its page. */
-export const ABOUT: Record<Exclude<Operation, "restore">, string> = {
+export const ABOUT: Record<WholeOperation, string> = {
   "make-permanent":
     "What it holds in its running memory is copied to its permanent memory, and is there after a power-off.",
   "power-off":
@@ -19,7 +19,7 @@ export const ABOUT: Record<Exclude<Operation, "restore">, string> = {
 };
 
 /** The step in which it is done. */
-export const ACT: Record<Exclude<Operation, "restore">, string> = {
+export const ACT: Record<WholeOperation, string> = {
   "make-permanent": "Make permanent",
   "power-off": "Switch it off and on",
   "factory-reset": "Reset",

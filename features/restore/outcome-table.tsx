@@ -10,6 +10,8 @@ export interface OutcomeRow {
   readBack: string;
   verdict: ParameterResult["verdict"];
   said: string | undefined;
+  /** Why it was changed, where somebody said so. */
+  why?: string;
 }
 
 /** Outcomes that ask for nothing. */
@@ -52,7 +54,10 @@ export function OutcomeTable({
               {row.verdict === "verified" && !rehearsed && "✓"}
             </td>
             <td {...cards.code}>{row.code}</td>
-            <td {...cards.name}>{row.name}</td>
+            <td {...cards.name}>
+              {row.name}
+              {row.why && <span className="block text-soft text-[13px]">{row.why}</span>}
+            </td>
             <td {...cards.from}>{row.from}</td>
             <td {...cards.from}>
               <span className="text-copper sm:hidden">→ </span>

@@ -2,6 +2,7 @@
 import type { Checklist } from "@/core/checklist";
 import { addressOf, papers, type ReceiptContent } from "@/core/contract";
 import { driveKeyOf } from "@/core/drive";
+import { positionPath } from "@/core/plant/position-path";
 import {
   EXCHANGED_TEXT,
   LEFT_OUT,
@@ -18,6 +19,7 @@ import { PaperLinks } from "@/features/house/paper-links";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
+import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
 import { AfterStart, type AfterStartView } from "./after-start";
@@ -59,7 +61,7 @@ export function Receipt({
   /** What the drive held afterwards outside of what its family allows. */
   outside: string[];
 }) {
-  const { plant } = usePlant();
+  const { plant, to } = usePlant();
   const { connections } = useLive();
   const here = [...connections.values()].find(
     ({ identity }) => identity && driveKeyOf(identity) === driveKeyOf(content.drive),
@@ -94,6 +96,20 @@ export function Receipt({
       {checks.map((each) => (
         <GoThrough key={each.which} receipt={id} {...each} />
       ))}
+      {content.kind === "change" && content.afterRecord !== undefined && (
+        <div className="mb-4 no-print">
+          <Notice kind="note" title={`Record ${content.afterRecord} is what the drive holds now.`}>
+            It is the one to restore from only once somebody{" "}
+            <Link
+              className="underline underline-offset-4"
+              href={to(positionPath(content.tag, `?record=${content.afterRecord}`))}
+            >
+              looks at it and raises it to the standing record
+            </Link>
+            .
+          </Notice>
+        </div>
+      )}
       {notReady && (
         <div className="mb-4">
           <Notice kind="caution" title={`Not ready: ${notReady} exchanged`}>

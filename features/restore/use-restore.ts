@@ -23,6 +23,10 @@ export interface LiveRestore {
   goOn: (again?: number[]) => Promise<void>;
   putBack: () => Promise<void>;
   end: () => Promise<void>;
+  /** Of a change on the drive: reads it again, leaves it, loads what it comes to now that something else is wished. */
+  readNow: () => Promise<void>;
+  leave: () => Promise<void>;
+  load: () => Promise<void>;
 }
 
 /** Follows a restore: events tell of it, what is too large for events is loaded when its place changes. */
@@ -84,5 +88,12 @@ export function useRestore(first: RestoreDetail): LiveRestore {
     async end() {
       await act(restore.endRestore, { params });
     },
+    async readNow() {
+      await act(restore.readChanging, { params });
+    },
+    async leave() {
+      await act(restore.leaveChanging, { params });
+    },
+    load,
   };
 }

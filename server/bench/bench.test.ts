@@ -387,3 +387,33 @@ test("a drive that reading disturbs is not read before somebody has agreed to it
     await other.close();
   }
 });
+
+test("the power is off in the middle of a reading while something is volatile: what is told afterwards is of one state of the drive", async () => {
+  const { drive, line } = plant;
+  const { bench } = plant.app;
+  const permanent = drive.valueOf("1a");
+  const connection = bench.find(await connectAndRead(plant))!;
+  let gone = 0;
+  for (let at = 1; ; at += 2) {
+    drive.setAtKeypad("1a", "Tried out");
+    drive.setAtKeypad("1r", 777);
+    // It is known that something is volatile.
+    await until(plant, () => connection.state?.volatile === true && connection.phase === "connected");
+    const from = line.exchanges;
+    let fired = false;
+    line.fault = (exchange) => {
+      if (fired || exchange - from !== at) return undefined;
+      fired = true;
+      return "power-after";
+    };
+    line.onFault = () => void setImmediate(() => drive.powerOn());
+    bench.startReading(plant.person, connection);
+    expect(await bench.readingEnded(connection)).toBe(true);
+    const { values } = connection;
+    expect([at, values.get("1a"), values.get("1r")]).toEqual([at, drive.valueOf("1a"), drive.valueOf("1r")]);
+    if (!fired) break;
+    expect(drive.valueOf("1a")).toBe(permanent);
+    gone += 1;
+  }
+  expect(gone).toBeGreaterThan(5);
+});

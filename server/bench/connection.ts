@@ -101,6 +101,11 @@ export class Connection {
     return this.live.state;
   }
 
+  /** Stands for the time since the drive was lost last: while it is the same, what was read of it in it holds as far as is known. */
+  get knownSince(): string {
+    return `${this.id}:${this.live.era}`;
+  }
+
   get driveKey(): string {
     return driveKeyOf(this.identity);
   }

@@ -7,6 +7,7 @@ import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { addNote, keepMade, type RecordRow } from "@/server/ledger";
 import type { Person } from "@/server/people";
+import { whyAtDrive } from "./at-drive";
 import { attachAccount } from "./attach-account";
 import { within, type DraftParts } from "./change";
 
@@ -92,7 +93,7 @@ export async function enterDraft(
     plantId,
     id,
     async (tx, { row, tag, retiredAt, record, identity, base, definition, steps, values }) => {
-      const refused = whyRetired({ retiredAt, tag });
+      const refused = whyRetired({ retiredAt, tag }) ?? (await whyAtDrive(tx, id));
       if (refused) return refused;
       const changes = changesOf(base, steps);
       // On a factory default it may be meant as it is: a plate with nothing to change is still a record to begin with.
@@ -138,6 +139,8 @@ export function giveUpDraft(
   id: number,
 ): Promise<Result<undefined>> {
   return within(parts, plantId, id, async (tx, { row, tag }) => {
+    const refused = await whyAtDrive(tx, id);
+    if (refused) return refused;
     const at = parts.now();
     await tx.update(draft).set({ closedAt: at }).where(eq(draft.id, id));
     await writeJournal(tx, {

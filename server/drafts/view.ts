@@ -1,6 +1,6 @@
 import type { Column } from "@/core/compare";
 import type { DraftChangeView } from "@/core/contract";
-import { changesOf, faultsOf } from "@/core/draft";
+import { changesOf, faultsOf, type Values } from "@/core/draft";
 import { buildSheet, type SheetData, type SheetRow } from "@/core/sheet";
 import { formatLine, type RawValue } from "@/core/value";
 import type { Database } from "@/server/database";
@@ -9,8 +9,9 @@ import type { LoadedDraft } from "./load";
 import { newerRecord } from "./merge";
 
 /** A draft as a sheet: what it holds, beside the record that it stands on and the factory default. `only` names the parameters that are wanted; all where it is absent. */
-export function draftSheet(loaded: LoadedDraft, only?: ReadonlySet<string>): SheetData {
+export function draftSheet(loaded: LoadedDraft, only?: ReadonlySet<string>, live?: LiveValues): SheetData {
   const { definition, rating, record, base, values } = loaded;
+  if (live) return buildSheet(definition, rating, atDrive(loaded, live), only);
   const columns: Column[] = [
     { id: "draft", title: "Draft", source: "draft", values },
     ...(record === undefined
@@ -19,6 +20,20 @@ export function draftSheet(loaded: LoadedDraft, only?: ReadonlySet<string>): She
     defaultColumn(definition, rating),
   ];
   return buildSheet(definition, rating, columns, only);
+}
+
+/** What the drive holds on which the values of a draft are wished; `volatile`: what would be gone after a power-off, undefined where nobody knows. */
+export interface LiveValues {
+  values: Values;
+  volatile: ReadonlySet<string> | undefined;
+}
+
+/** What the drive holds comes first: a draft at a drive is about what is in it. */
+function atDrive({ values: wished }: LoadedDraft, { values, volatile }: LiveValues): Column[] {
+  return [
+    { id: "live", title: "In the drive, as read", source: "live", values, volatile },
+    { id: "draft", title: "As wished", source: "draft", values: wished },
+  ];
 }
 
 /** What a draft changes, in words, with who, when and why, and what is wrong with it where it was kept on purpose. */
@@ -43,6 +58,7 @@ export async function draftNews(
   db: Database,
   loaded: LoadedDraft,
   since: number,
+  live?: LiveValues,
 ): Promise<{
   last: number;
   record: number | undefined;
@@ -58,7 +74,8 @@ export async function draftNews(
   const concerned = new Set(touched);
   for (const { lower, upper } of loaded.definition.rules)
     if (touched.has(lower) || touched.has(upper)) concerned.add(lower).add(upper);
-  const rows = touched.size === 0 ? [] : draftSheet(loaded, concerned).groups.flatMap((each) => each.rows);
+  const rows =
+    touched.size === 0 ? [] : draftSheet(loaded, concerned, live).groups.flatMap((each) => each.rows);
   const closed = row.closedAt !== null;
   return {
     last: steps.at(-1)?.n ?? 0,

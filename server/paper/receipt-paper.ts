@@ -42,6 +42,10 @@ export interface SignedWords {
   byName: string;
 }
 
+/** Why a value was changed on the drive, as it was said. */
+const whyOf = ({ reasons }: ReceiptContent, code: string): string | undefined =>
+  reasons?.find((each) => each.code === code)?.reason;
+
 /**
  * A receipt on paper: who put what onto which drive, when, what was refused, what was verified. `definition` is undefined where it is not here any more: raw values stand then.
  * `outside`: what the drive held afterwards outside of what its family allows.
@@ -131,7 +135,7 @@ export function receiptPaper(
               ],
               rows: results.map((each) => [
                 each.code,
-                name(each.code),
+                [name(each.code), whyOf(content, each.code)].filter(Boolean).join(": "),
                 line(each.code, each.from),
                 line(each.code, each.to),
                 each.readBack === undefined ? "not read back" : line(each.code, each.readBack),

@@ -4,6 +4,7 @@ import type { DefinitionShelf } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
 import { dropReading } from "@/server/link";
 import type { Person } from "@/server/people";
+import { closeCollecting } from "./change";
 import { operationOf, saveJob, touchedDrive, type RestoreJob, type RestoreMemory } from "./job-state";
 import { writeReceipt } from "./receipt";
 
@@ -28,6 +29,7 @@ export async function closeJob(
     // Nothing was sent to the drive, so there is nothing to account for.
     await db.transaction(async (tx) => {
       await saveJob(tx, job, now);
+      await closeCollecting(tx, job, now);
       await writeJournal(tx, {
         at: now,
         plantId: job.plantId,

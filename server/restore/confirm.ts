@@ -1,7 +1,7 @@
 import type { Result } from "@/core/drive";
 import { mayWrite, notLookedAt, wrongDrive, type Looked } from "@/core/restore";
 import type { Person } from "@/server/people";
-import type { RestoreJob } from "./job-state";
+import { operationOf, type RestoreJob } from "./job-state";
 import { trouble } from "./troubles";
 import { planHash } from "./view";
 
@@ -20,6 +20,8 @@ export function whyNotWritten(
 ): Result<never> | undefined {
   if (planHash(memory.plan!) !== seal)
     return trouble("plan-changed", "The plan is not the one you saw any more.", "Look through it again.");
+  if (operationOf(memory) === "change" && memory.plan!.writes.length === 0)
+    return trouble("not-now", "There is nothing to write.", "Change a value first.");
   if (!mayWrite(memory.checks))
     return trouble(
       "check-stops",

@@ -1,4 +1,4 @@
-import type { Definition } from "@/core/definition";
+import type { Definition, Scope } from "@/core/definition";
 import { good, type Result, type Trouble } from "@/core/drive";
 import { move, type PlaceEvent } from "@/core/restore";
 import type { Permanence } from "@/core/restore/run";
@@ -71,8 +71,8 @@ export class Course {
     this.stopping.abort();
   }
 
-  /** Reads the whole drive as it is: waits for it first, then goes on where an earlier try was broken off. */
-  async read(stage: "before" | "between" | "after"): Promise<Result<Map<string, RawValue>>> {
+  /** Reads the whole drive as it is, or a scope of it: waits for it first, then goes on where an earlier try was broken off. */
+  async read(stage: "before" | "between" | "after", scope?: Scope): Promise<Result<Map<string, RawValue>>> {
     const { db, links } = this.parts;
     const { job, connection } = this;
     const gate = await this.runAt("gate");
@@ -82,7 +82,7 @@ export class Course {
     await openNamedReading(db, reading, this.person.name, this.now());
     const result = await links.ask(
       "read",
-      { drive: connection.id, reading, importance: IMPORTANCE.restore },
+      { drive: connection.id, reading, importance: IMPORTANCE.restore, scope },
       {
         signal: this.stopping.signal,
         onEvent: (view) => {
@@ -134,6 +134,10 @@ export class Course {
       expected: job.memory.identity,
       steps: job.steps,
       pollMs: this.parts.pollMs,
+      // Somebody stands at it: what was not sent before a loss is looked through again.
+      ...(operationOf(job.memory) === "change"
+        ? { endsAtLoss: true, inMotion: job.memory.inMotion ?? false }
+        : {}),
     };
     // Either lets go of what was not permanent.
     if (kind === "restart" || kind === "powerOff") connection.sending(this.now());

@@ -4,7 +4,9 @@ import {
   identityShape,
   planChoicesShape,
   planShape,
+  rawValueShape,
   restorePlace,
+  sentChangeShape,
   type ReadingView,
 } from "@/core/contract";
 import { OPERATIONS, type Operation, type Place, type WriteStep } from "@/core/restore";
@@ -36,6 +38,16 @@ const restoreMemory = object({
   program: optional(oneOf(["sent", "done"])),
   /** What is done with its own program: which file is put on, or why none is kept of what is taken off. */
   ofProgram: optional(object({ attachment: optional(whole()), reason: optional(text()) })),
+  /** Of a change on the drive: the draft in which is collected what is wished. */
+  draft: optional(whole()),
+  /** What was sent so far, a line for each time. */
+  sent: optional(list(sentChangeShape)),
+  /** What is otherwise in it than it was read before, as far as it was read again. */
+  since: optional(list(object({ code: text(), raw: rawValueShape }))),
+  /** Since when what is known of it holds: another one where it was away meanwhile. */
+  knownSince: optional(text()),
+  /** Its motor turned when the change was confirmed. */
+  inMotion: optional(yesNo),
   /** Who it answered as before it was switched over. */
   was: optional(identityShape),
   beforeRecord: optional(whole()),
@@ -72,8 +84,9 @@ export function operationOf({ operation = "restore" }: Pick<RestoreMemory, "oper
 
 /** Whether anything was sent to the drive that could have changed it, or somebody was asked to switch it off: then there is something to account for. */
 export function touchedDrive({ memory, steps }: Pick<RestoreJob, "memory" | "steps">): boolean {
-  const { place, permanent, reset, restart, switch: over, program } = memory;
+  const { place, permanent, reset, restart, switch: over, program, sent = [] } = memory;
   return (
+    sent.length > 0 ||
     steps.some((each) => each.tries > 0) ||
     permanent !== "no" ||
     reset !== undefined ||

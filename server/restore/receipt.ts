@@ -12,7 +12,8 @@ import { parse } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById, standingOf } from "@/server/ledger";
-import { detailOf, operationOf, type RestoreJob } from "./job-state";
+import { closeCollecting, stepsInAll } from "./change";
+import { detailOf, operationOf, type RestoreJob, type RestoreMemory } from "./job-state";
 
 /** Writes the receipt of a restore that ended, however it ended, and closes the job, in one transaction. Gives the receipt's number. */
 export async function writeReceipt(
@@ -62,6 +63,7 @@ export async function writeReceipt(
       alsoChanged: verification?.alsoChanged ?? [],
       leftOut: memory.plan?.leftOut ?? [],
       equal: memory.plan?.equal ?? 0,
+      reasons: reasonsOf(memory),
       untold: memory.plan?.untold,
       part: memory.choices.part,
       outside: verification?.outside,
@@ -85,6 +87,7 @@ export async function writeReceipt(
       byName: job.byName,
       content,
     });
+    await closeCollecting(tx, job, now);
     const word = {
       verified: "verified",
       "not-verified": "not verified",
@@ -124,8 +127,9 @@ const UNFINISHED: Record<StepState, ParameterResult["verdict"]> = {
   unknown: "not-read-back",
 };
 
-function unfinishedResults({ memory, steps }: RestoreJob): ParameterResult[] {
+function unfinishedResults({ memory, steps }: Pick<RestoreJob, "memory" | "steps">): ParameterResult[] {
   if (operationOf(memory) === "restore") return steps.map(unfinished);
+  if (operationOf(memory) === "change") return stepsInAll({ memory, steps }).map(unfinished);
   // What was foreseen, and nobody has read.
   return (memory.plan?.writes ?? []).map(({ code, from, to }) => ({
     code,
@@ -133,6 +137,13 @@ function unfinishedResults({ memory, steps }: RestoreJob): ParameterResult[] {
     to,
     verdict: "not-read-back",
   }));
+}
+
+/** Why each value was changed on the drive, as it was said last; absent where nobody said anything. */
+function reasonsOf({ sent = [] }: RestoreMemory): ReceiptContent["reasons"] {
+  const reasons = new Map(sent.flatMap(({ code, reason }) => (reason === "" ? [] : [[code, reason]])));
+  if (reasons.size === 0) return undefined;
+  return [...reasons].map(([code, reason]) => ({ code, reason }));
 }
 
 function didWords({ memory, tag }: RestoreJob): string {

@@ -10,6 +10,7 @@ import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
 import { beginJob, beginOperation, type StartRequest } from "./begin";
+import { Changes, isCollecting } from "./changes";
 import { closeJob } from "./close";
 import { noteConfirmed, whyNotWritten, type Confirmed } from "./confirm";
 import type { RunnerParts } from "./course";
@@ -21,13 +22,13 @@ import {
   replaceSteps,
   saveJob,
   takeLease,
-  type RestoreJob,
 } from "./job-state";
 import { haltLeft, hasOwner } from "./left";
 import { connectedIn, whyNotBegun } from "./may-begin";
+import { Opening } from "./opening";
 import { RestoreRunner } from "./runner";
 import { Running } from "./running";
-import { ENDED_ALREADY, NO_SUCH, STANDS_OTHERWISE, trouble, UNDER_WAY } from "./troubles";
+import { ENDED_ALREADY, NO_SUCH, trouble, UNDER_WAY } from "./troubles";
 import { jobDetail, jobView } from "./view";
 
 /** After this long a plan is made anew from the drive before it is written. */
@@ -35,13 +36,20 @@ const LONGEST_REVIEW_MS = 15 * 60_000;
 
 /** Restores as people deal with them: begin, look through, confirm, stop, go on, put back, end. */
 export class Restores {
+  /** What is done with those of them that are changes on a drive. */
+  readonly changes: Changes;
   private readonly running: Running;
+  private readonly opening: Opening;
 
   constructor(
     private readonly parts: RunnerParts,
     private readonly bench: Bench,
   ) {
     this.running = new Running(parts);
+    this.opening = new Opening(parts, bench, this.running);
+    this.changes = new Changes(parts, bench, this.running, this.opening, (id, person) =>
+      this.end(id, person),
+    );
   }
 
   /** After a start of the program: restores that were under way in a process that is gone are halted and say so. Those of one that lives are left to it. */
@@ -117,13 +125,13 @@ export class Restores {
 
   /** Changes what is left out; works out the plan anew. Only while it is looked through. */
   async choose(id: number, person: Person, choices: PlanChoices): Promise<Result<RestoreDetail>> {
-    const opened = await this.open(id, person, (job) => job.memory.place.stage === "review");
+    const opened = await this.opening.open(id, person, (job) => job.memory.place.stage === "review");
     if (!opened.ok) return opened;
     const { job, connection } = opened.value;
     job.memory.choices = { ...choices, leaveOut: [...choices.leaveOut] };
     await opened.value.reviewAgain();
     await saveJob(this.parts.db, job, this.now());
-    return good(jobDetail(job, connection.id));
+    return good(jobDetail(job, connection));
   }
 
   /**
@@ -131,15 +139,20 @@ export class Restores {
    * of what nobody tells.
    */
   async confirm(id: number, person: Person, confirmed: Confirmed): Promise<Result<JobView>> {
-    const opened = await this.open(id, person, (job) => job.memory.place.stage === "review");
+    const opened = await this.opening.open(id, person, (job) => job.memory.place.stage === "review");
     if (!opened.ok) return opened;
     const runner = opened.value;
     const { job, connection } = runner;
     const { db, wall, links } = this.parts;
-    if (ageMs(job.memory.beforeAt ?? 0, wall()) > LONGEST_REVIEW_MS) return this.readAgain(runner);
+    if (isCollecting(job)) {
+      const fresh = await this.changes.freshen(runner);
+      if (!fresh.ok) return fresh;
+    } else if (ageMs(job.memory.beforeAt ?? 0, wall()) > LONGEST_REVIEW_MS) return this.readAgain(runner);
     const state = await links.ask("look", { drive: connection.id, importance: IMPORTANCE.restore });
     if (!state.ok) return state;
     await runner.reviewAgain();
+    // What was read of it just now is shown, whatever becomes of this.
+    if (isCollecting(job)) await saveJob(db, job, this.now());
     const refused = whyNotWritten(job, confirmed);
     if (refused) return refused;
     const launched = await this.running.launch(runner, async () => {
@@ -174,7 +187,7 @@ export class Restores {
 
   /** Goes on after a halt: what is not certain is read back first. `again` names steps to try once more. */
   async goOn(id: number, person: Person, again: readonly number[] = []): Promise<Result<JobView>> {
-    const opened = await this.open(id, person, (job) => job.memory.place.waitsFor === "person");
+    const opened = await this.opening.open(id, person, (job) => job.memory.place.waitsFor === "person");
     if (!opened.ok) return opened;
     const runner = opened.value;
     const { job, connection } = runner;
@@ -255,11 +268,14 @@ export class Restores {
   async detail(id: number, plantId?: number): Promise<RestoreDetail | undefined> {
     const live = this.running.of(id);
     if (live && (plantId === undefined || live.job.plantId === plantId))
-      return jobDetail(live.job, live.connection.id);
+      return jobDetail(live.job, live.connection);
     await this.running.settleLeft(id);
     const job = await loadJob(this.parts.db, id, plantId);
     if (!job) return undefined;
-    return jobDetail(job, this.bench.findDrive(job.memory.identity)?.id);
+    const connection = this.bench.findDrive(job.memory.identity);
+    // What is wished is collected by several people; what it comes to is worked out for whoever looks.
+    if (isCollecting(job)) await this.changes.workOut(job);
+    return jobDetail(job, connection);
   }
 
   /** Whether a restore is one of a plant's. */
@@ -287,27 +303,6 @@ export class Restores {
   /** Resolves when this restore waits for a person or has ended. */
   settled(id: number): Promise<void> {
     return this.running.settled(id);
-  }
-
-  /** A runner for a restore that stands as `stands` says and whose drive is connected. */
-  private async open(
-    id: number,
-    person: Person,
-    stands: (job: RestoreJob) => boolean,
-  ): Promise<Result<RestoreRunner>> {
-    if (this.running.of(id)) return UNDER_WAY;
-    await this.running.settleLeft(id);
-    const job = await loadJob(this.parts.db, id);
-    if (!job) return NO_SUCH;
-    if (!job.open || !stands(job)) return STANDS_OTHERWISE;
-    const connection = this.bench.findDrive(job.memory.identity);
-    if (!connection)
-      return trouble(
-        "not-connected",
-        `Drive ${job.memory.identity.serial} is not connected.`,
-        "Connect it on the bench, then go on.",
-      );
-    return good(new RestoreRunner(this.parts, this.bench, job, connection, person));
   }
 
   private now(): Date {

@@ -10,11 +10,11 @@ import {
   planSwitchOver,
   startsByItself,
   switchingPlan,
-  type Operation,
   type OperationFacts,
   type Plan,
   type Switching,
   type SwitchOver,
+  type WholeOperation,
 } from "@/core/restore";
 import { factorySet, valuesByCode } from "@/core/set";
 import type { RawValue } from "@/core/value";
@@ -30,7 +30,7 @@ import type { RestoreJob } from "./job-state";
 export async function reviewOperation(
   { db, wall, shelf }: { db: Database; wall: () => number; shelf: DefinitionShelf },
   { memory, positionId, driveKey }: RestoreJob,
-  operation: Exclude<Operation, "restore">,
+  operation: WholeOperation,
   connection: Connection,
   live: ReadonlyMap<string, RawValue>,
   alike: readonly string[],
@@ -68,7 +68,7 @@ export async function reviewOperation(
 
 /** What the operation will change, as far as that is known value by value. */
 function planOf(
-  operation: Exclude<Operation, "restore">,
+  operation: WholeOperation,
   facts: OperationFacts,
   over: Switching | string | undefined,
   chosen: Parameters<typeof planProgram>[2],
@@ -96,7 +96,7 @@ const factoryOf = (definition: Definition, rating: string | undefined): Readonly
 /** What the drive will hold, as far as it is known: what is not foreseen may stay as it is. */
 function afterwards(
   definition: Definition,
-  operation: Operation,
+  operation: WholeOperation,
   { writes, untold }: Plan,
   live: ReadonlyMap<string, RawValue>,
   rating: string | undefined,

@@ -11,6 +11,7 @@ import {
   settleReadBack,
   stepsAgain,
   stepsOf,
+  verifyChange,
   verifyOperation,
   verifyRestore,
   verifySwitchOver,
@@ -29,6 +30,7 @@ import type { Kept } from "@/server/ledger";
 import { dropReading, loadReading } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
+import { beginCollecting, reviewChange, takeInSent } from "./change";
 import { Course, type RunnerParts } from "./course";
 import { operationOf, replaceSteps, type RestoreJob } from "./job-state";
 import { OPERATE } from "./operate";
@@ -107,6 +109,7 @@ export class RestoreRunner {
     memory.beforeRecord = record.number;
     memory.beforeRecordId = record.id;
     memory.beforeAt = this.parts.wall();
+    if (operationOf(memory) === "change") await beginCollecting(this.course, record);
     this.parts.events.publish(this.job.plantId, { type: "ledger", tag: this.job.tag });
     await this.review(values.value);
     return good({ type: "through", to: "review" });
@@ -119,6 +122,7 @@ export class RestoreRunner {
     // Plants stand apart: what is connected in another one is nobody's business here.
     const connected = this.bench.listOf(this.job.plantId);
     const alike = await alikeInReach(db, connection, connected, this.job.memory.previousSerial);
+    if (operation === "change") return reviewChange(this.parts, this.job, connection, alike);
     await (operation === "restore"
       ? review(this.parts, this.job, course.definition, connection.state!, values, alike, course.now())
       : reviewOperation(this.parts, this.job, operation, connection, values, alike));
@@ -130,9 +134,11 @@ export class RestoreRunner {
     await this.review(values);
   }
 
-  /** Turns the plan a person saw into steps; only a restore has any, everything else is done by one command or one hand. */
+  /** Turns the plan a person saw into steps; only a restore and a change have any, everything else is done by one command or one hand. */
   async takePlan(): Promise<void> {
-    if (operationOf(this.job.memory) !== "restore") return;
+    const operation = operationOf(this.job.memory);
+    if (operation !== "restore" && operation !== "change") return;
+    if (operation === "change") this.job.memory.inMotion = this.connection.state?.running === true;
     this.job.steps = stepsOf(this.job.memory.plan!.writes);
     await replaceSteps(this.parts.db, this.job.id, this.job.steps);
   }
@@ -142,6 +148,8 @@ export class RestoreRunner {
     memory.permanent = "no";
     const written = await this.course.runAt("write");
     if (!written.ok) return written;
+    // What was refused stands in the list with what the drive said; nobody has to decide before it is read again.
+    if (operationOf(memory) === "change") return good({ type: "through", to: "look-again" });
     const counts = countSteps(this.job.steps);
     const open = counts.refused + counts.other;
     if (open > 0 && !memory.refusalsSeen)
@@ -158,6 +166,12 @@ export class RestoreRunner {
   private async lookAgain(): Promise<Result<PlaceEvent>> {
     const { job } = this;
     const { db } = this.parts;
+    if (operationOf(job.memory) === "change") {
+      const taken = await takeInSent(this.course);
+      if (!taken.ok) return taken;
+      await this.reviewAgain();
+      return good({ type: "collect" });
+    }
     const values = await this.course.read("between");
     if (!values.ok) return values;
     await dropReading(db, this.course.readingId("between"));
@@ -204,6 +218,8 @@ export class RestoreRunner {
     const { job } = this;
     const { definition } = this.course;
     const { db } = this.parts;
+    // What was changed on it is in the running memory alone: what an earlier try has read may be gone since.
+    if (operationOf(job.memory) === "change") await dropReading(db, this.course.readingId("after"));
     const values = await this.course.read("after");
     if (!values.ok) return values;
     const before = (await loadReading(db, this.course.readingId("before"))).values;
@@ -264,6 +280,7 @@ export class RestoreRunner {
     const { definition } = this.course;
     const { plan, identity } = this.job.memory;
     if (operation === "restore") return verifyRestore(definition, this.job.steps, before, after);
+    if (operation === "change") return verifyChange(definition, this.job.steps, before, after);
     if (isOfProgram(operation)) return verifyProgram(operation, definition, plan!, before, after);
     if (!isSwitchOver(operation))
       return verifyOperation(operation, definition, plan!, before, after, this.connection.state?.volatile);

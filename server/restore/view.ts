@@ -33,16 +33,26 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
 }
 
 /** A restore with everything its page shows. */
-export function jobDetail(job: RestoreJob, connectionId?: string): RestoreDetail {
+export function jobDetail(job: RestoreJob, connection?: { id: string; knownSince: string }): RestoreDetail {
   const { checks, plan, choices } = job.memory;
   return {
-    ...jobView(job, connectionId),
+    ...jobView(job, connection?.id),
     checks,
     plan,
     seal: plan && planHash(plan),
     choices,
     steps: job.steps,
+    change: changeOf(job, connection),
   };
+}
+
+/** What a change on the drive has that nothing else has; undefined for everything else, and before it was read. */
+function changeOf(
+  { memory }: RestoreJob,
+  connection: { knownSince: string } | undefined,
+): RestoreDetail["change"] {
+  const { draft, sent = [], knownSince } = memory;
+  return draft === undefined ? undefined : { draft, sent, away: connection?.knownSince !== knownSince };
 }
 
 /** Stands for exactly the writes a person saw: when the plan changed meanwhile, it is another one. */

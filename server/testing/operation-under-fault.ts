@@ -10,6 +10,8 @@ export interface UnderFault {
   /** The program is killed at the same moment, and started again. */
   killed: boolean;
   at: number;
+  /** What else somebody does whenever it can be looked through. */
+  beforePress?: (id: number) => Promise<void>;
 }
 
 /**
@@ -18,7 +20,7 @@ export interface UnderFault {
  */
 export async function operateUnderFault(
   plant: TestPlant,
-  { begin, fault, killed, at }: UnderFault,
+  { begin, fault, killed, at, beforePress }: UnderFault,
 ): Promise<{ id: number; fired: boolean }> {
   let away = helper(plant);
   const begun = await plant.app.restores.startOperation(plant.person, 1, begin);
@@ -48,16 +50,22 @@ export async function operateUnderFault(
     const detail = await plant.app.restores.detail(id).catch(() => undefined);
     if (!detail) continue;
     if (!detail.open) break;
-    if (detail.place.stage === "review" && !detail.place.waitsFor) await press(plant, id);
-    else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
+    if (detail.place.stage === "review" && !detail.place.waitsFor) {
+      await beforePress?.(id);
+      await press(plant, id);
+    } else if (detail.place.waitsFor === "person") await plant.app.restores.goOn(id, plant.person);
   }
   away();
   plant.line.fault = undefined;
   return { id, fired };
 }
 
-/** Somebody confirms, again where the drive was lost just then; where nothing is left to be done, it is ended. */
+/** Somebody confirms, again where the drive was lost just then; where nothing is left to be done, it is ended, or left. */
 async function press({ app, person }: TestPlant, id: number): Promise<void> {
+  const { plan, change } = (await app.restores.detail(id))!;
+  if (change?.away) return void (await app.restores.changes.readNow(id, person).catch(() => undefined));
+  if (change && plan!.writes.length === 0)
+    return void (await app.restores.changes.leave(id, person).catch(() => undefined));
   const seen = await lookThrough({ app, person }, id);
   const confirmed = await app.restores.confirm(id, person, seen).catch(() => undefined);
   if (confirmed && !confirmed.ok && confirmed.trouble.kind === "check-stops")

@@ -33,7 +33,7 @@ export const startRestore = endpoint({
 export const startOperation = endpoint({
   method: "POST",
   path: "/api/plants/:plant/operations",
-  does: "Begins something other than a restore with a connected drive (make permanent, give up by a power-off, factory reset, imitate its predecessor or be itself again, put its own program on, start, stop or take it off): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
+  does: "Begins something other than a restore with a connected drive (change values on it, make permanent, give up by a power-off, factory reset, imitate its predecessor or be itself again, put its own program on, start, stop or take it off): reads it, keeps the record of before, says what will be otherwise. Does nothing to it yet; confirming, stopping, going on and ending are those of a restore.",
   right: "restore",
   acknowledged: true,
   params: object({ plant: name }),
@@ -97,6 +97,26 @@ export const confirmPlan = endpoint({
     "rubbish",
     "refused",
   ],
+});
+
+export const readChanging = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/read-now",
+  does: "While values are changed on a drive: reads everything of it again.",
+  right: "restore",
+  params: restore,
+  answer: jobView,
+  troubles: ["not-now", "not-connected", "busy"],
+});
+
+export const leaveChanging = endpoint({
+  method: "POST",
+  path: "/api/plants/:plant/restores/:restore/leave",
+  does: "Leaves a drive on which values were changed: reads everything again, keeps it as a record, and writes the receipt. What was not written stays unwritten.",
+  right: "restore",
+  params: restore,
+  answer: jobView,
+  troubles: ["not-now", "not-connected", "busy"],
 });
 
 export const stopRestore = endpoint({

@@ -13,6 +13,7 @@ import {
   type Plan,
   type PlanChoices,
   type PlannedProgram,
+  type SentChange,
   type Switching,
   type WriteStep,
 } from "@/core/restore";
@@ -139,6 +140,23 @@ export const writeStep = object({
 });
 same<Same<Required<Of<typeof writeStep>>, Required<WriteStep>>>();
 
+/** A value that was sent in the course of a change on the drive. */
+export const sentChange = object({
+  code: text(),
+  from: optional(rawValue),
+  to: rawValue,
+  caution: optional(text()),
+  state: oneOf(["planned", "sent", "written", "refused", "unknown", "other"]),
+  said: optional(text()),
+  remedy: optional(text()),
+  readBack: optional(rawValue),
+  tries: whole(),
+  at: moment,
+  byName: text(),
+  reason: text(),
+});
+same<Same<Required<Of<typeof sentChange>>, Required<SentChange>>>();
+
 export const parameterResult = object({
   code: text(),
   from: optional(rawValue),
@@ -200,6 +218,8 @@ export type RestoreSummary = Of<typeof restoreSummary>;
 export const restoreDetail = object({
   ...looked,
   steps: list(writeStep),
+  /** Of a change on the drive: the draft in which is collected what is wished, what was sent so far, and whether the drive was away since it was read. */
+  change: optional(object({ draft: whole(), sent: list(sentChange), away: yesNo })),
 });
 export type RestoreDetail = Of<typeof restoreDetail>;
 
@@ -244,6 +264,8 @@ export const receiptContent = object({
   checks: list(check),
   results: list(parameterResult),
   alsoChanged: list(object({ code: text(), from: optional(rawValue), to: optional(rawValue) })),
+  /** Of a change on the drive: why each was changed, as it was said. */
+  reasons: optional(list(object({ code: text(), reason: text() }))),
   leftOut: list(leftOut),
   equal: whole(),
   /** Nobody knew beforehand which values it was about. */

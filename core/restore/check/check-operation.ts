@@ -1,7 +1,7 @@
 /** What is looked at before a drive's memories are made alike, given up, or reset. */
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
-import type { Operation } from "../operation";
+import type { WholeOperation } from "../operation";
 import type { Switching } from "../switching";
 import { fine, notTold, type Check } from "./check";
 import { beside, rightDrive } from "./check-people";
@@ -26,8 +26,8 @@ export interface OperationInput {
   lastOffS?: number;
 }
 
-/** Everything that is looked at before an operation other than a restore. A single "stop" means that nothing is done. */
-export function checkOperation(operation: Exclude<Operation, "restore">, input: OperationInput): Check[] {
+/** Everything that is looked at before an operation other than a restore or a change on the drive. A single "stop" means that nothing is done. */
+export function checkOperation(operation: WholeOperation, input: OperationInput): Check[] {
   switch (operation) {
     case "make-permanent":
       return [

@@ -21,13 +21,15 @@ export function rightDrive({ drive, alike = [] }: Pick<CheckInput, "drive" | "al
 }
 
 /** Whoever writes from here does not see the machine. */
-export function beside(): Check {
+export function beside(turning = false): Check {
   return {
     id: "beside",
     title: "Somebody beside it",
     verdict: "not-told",
     found: "The program cannot see who is at the machine.",
-    remedy: "Name the person who stands there, sees that it stands still and can stop it.",
+    remedy: turning
+      ? "Name the person who stands there, sees what it does and can stop it."
+      : "Name the person who stands there, sees that it stands still and can stop it.",
     asks: "name",
   };
 }

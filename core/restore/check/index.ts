@@ -9,6 +9,7 @@ import { complete, licences, newer, notRead, ofOther, selfStart, standing } from
 import { mains, permission, runCommand, stopped, trips } from "./check-state";
 
 export type { Check, CheckInput, Looked, RecordFacts } from "./check";
+export { checkChange, type ChangeInput } from "./check-change";
 export { checkOperation, type OperationInput } from "./check-operation";
 export { unfitFor } from "./unfit";
 

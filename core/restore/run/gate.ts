@@ -13,7 +13,7 @@ import type { Run } from "./needs";
 /**
  * Lets work go on only when everything it stands on was looked at anew: the drive answers, it is the same one, and, for writing,
  * its motor does not turn and it may be written. Gives the era in which all that was so. What a person has to do is waited for;
- * a permission that is given over the link is asked for; nothing is tried by writing. `inMotion`: what is sent stops something, so the motor may turn.
+ * a permission that is given over the link is asked for; nothing is tried by writing. `inMotion`: the motor may turn, since what is sent stops something, or was seen to turn.
  */
 export async function passGate(run: Run, writing: boolean, inMotion = false): Promise<Result<number>> {
   const { drive, signal } = run;
@@ -58,8 +58,8 @@ async function mayWriteNow(
     await run.wait(
       "motor",
       state.running
-        ? "The motor turns. Stop it at the machine and secure it; the restore goes on by itself."
-        : "A run command stands. Take it away where it is given, and secure the machine; the restore goes on by itself.",
+        ? "The motor turns. Stop it at the machine and secure it; it goes on by itself."
+        : "A run command stands. Take it away where it is given, and secure the machine; it goes on by itself.",
     );
     await clock.sleep(pollMs, signal);
     return good(false);
@@ -97,7 +97,7 @@ function startedMeanwhile(state: DriveState, begun: readonly WriteStep[]): Troub
 /** Gate, then reading back of everything that is not certain; until a round went through without a loss. */
 export async function readyToWrite(run: Run): Promise<Result<number>> {
   for (;;) {
-    const gate = await passGate(run, true);
+    const gate = await passGate(run, true, run.inMotion);
     if (!gate.ok) return gate;
     const result = await readBack(run);
     if (result.ok && run.drive.era === gate.value) return gate;

@@ -65,6 +65,10 @@ export interface Run {
   /** The drive that is meant: after every loss it is asked who it is before anything is sent. */
   expected: DriveIdentity;
   steps: WriteStep[];
+  /** The motor turned when a person confirmed, and what is written may be written then: it need not stand. */
+  inMotion?: boolean;
+  /** A loss ends it: what was not sent by then is not sent before a person says so again. */
+  endsAtLoss?: boolean;
   clock: Clock;
   /** How often a permission or a motor that is waited for is looked at, in ms. */
   pollMs: number;

@@ -8,16 +8,17 @@ import { BUSY_PAUSE_MS, MOST_TRIES, STOPPED_BY_PERSON, unanswered, type Run } fr
 /**
  * Sends every planned step, each once its gate was passed in the same era. A step is written down before it is sent and after it was
  * answered; what was not answered is read back before anything else is sent. Ends when no step is planned any more, or with the
- * trouble that a person has to decide about.
+ * trouble that a person has to decide about; where that is wanted (`endsAtLoss`) also once the drive was lost and is back, with what is certain read back and the rest not sent.
  */
 export async function writeSteps(run: Run): Promise<Result<void>> {
   const { drive, steps } = run;
   let mustLook = true;
-  let era = 0;
+  let era: number | undefined;
   for (;;) {
-    if (mustLook || drive.era !== era) {
+    if (era === undefined || mustLook || drive.era !== era) {
       const ready = await readyToWrite(run);
       if (!ready.ok) return ready;
+      if (run.endsAtLoss && era !== undefined && ready.value !== era) return good(undefined);
       era = ready.value;
       mustLook = false;
     }
@@ -53,9 +54,9 @@ async function sendOne(run: Run, ordinal: number, era: number): Promise<boolean>
     });
     return false;
   }
-  // Between two values the motor may have been started: nothing is sent to a shaft that turns.
+  // Between two values the motor may have been started: nothing is sent to a shaft that turns, unless a person saw it turn.
   const state = await drive.look();
-  if (!state.ok || drive.era !== era || !quiet(state.value)) return true;
+  if (!state.ok || drive.era !== era || !quiet(state.value, run.inMotion)) return true;
   await run.settle(ordinal, { ...step, state: "sent", tries: step.tries + 1 });
   const outcome = await drive.write(era, parameter, step.to);
   await run.settle(ordinal, settleWrite(steps[ordinal]!, outcome));
@@ -71,13 +72,13 @@ async function sendOne(run: Run, ordinal: number, era: number): Promise<boolean>
 async function afterRefusal(run: Run, ordinal: number, passing: boolean): Promise<boolean> {
   if (passing) await run.clock.sleep(BUSY_PAUSE_MS, run.signal);
   const state = await run.drive.look();
-  const aboutTheValue = state.ok && !passing && quiet(state.value);
+  const aboutTheValue = state.ok && !passing && quiet(state.value, run.inMotion);
   if (aboutTheValue) return false;
   await run.settle(ordinal, { ...run.steps[ordinal]!, state: "planned" });
   return true;
 }
 
-/** Nothing turns, nothing commands it to, and it may be written, as far as the drive tells. */
-function quiet({ running, runCommand, permission }: DriveState): boolean {
-  return !running && !runCommand && permission !== false;
+/** Nothing turns, nothing commands it to (or it was seen to turn), and it may be written, as far as the drive tells. */
+function quiet({ running, runCommand, permission }: DriveState, inMotion = false): boolean {
+  return (inMotion || (!running && !runCommand)) && permission !== false;
 }

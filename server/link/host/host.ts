@@ -213,7 +213,7 @@ export class LinkHost {
   }
 
   private async run<T>(
-    { drive, job, expected, steps, pollMs }: RunArg,
+    { drive, job, expected, steps, pollMs, inMotion, endsAtLoss }: RunArg,
     { emit, signal }: Under<RunEvent>,
     work: (run: Run) => Promise<Result<T>>,
   ): Promise<RunEnd<T>> {
@@ -225,6 +225,8 @@ export class LinkHost {
       drive: writable(live),
       expected,
       steps,
+      inMotion,
+      endsAtLoss,
       clock,
       pollMs,
       signal,

@@ -50,6 +50,9 @@ export interface RunArg {
   expected: DriveIdentity;
   steps: WriteStep[];
   pollMs: number;
+  /** As a run of writes has them. */
+  inMotion?: boolean;
+  endsAtLoss?: boolean;
 }
 export type RunEvent =
   | { type: "step"; ordinal: number; step: WriteStep }

@@ -8,7 +8,7 @@ import type { Database } from "@/server/database";
 import type { Importance } from "../queue";
 import type { LiveDrive } from "./live-drive";
 import type { WholeReading } from "./messages";
-import { groupKeeper, loadReading, type GroupRow, type Progress } from "./store";
+import { forgetGroups, groupKeeper, loadReading, type GroupRow, type Progress } from "./store";
 
 /** Progress is told at most this often, in ms: pages draw no faster. */
 const TELL_EVERY_MS = 100;
@@ -26,7 +26,7 @@ export interface ReadParts {
 /**
  * Reads every parameter of a drive, or of a part of it. Each group is on its way into the database as soon as it is whole, beside the reading, so that a lost link
  * or a pulled cable costs at most one group read again, a killed program what was read in the last tenth of a second besides: called once more with the same reading, it goes on where it was.
- * Waits for the same drive after a loss; ends with the trouble when another one answers or the signal is given.
+ * Was the drive without power in between, and something in its running memory alone, all of it is read again. Waits for the same drive after a loss; ends with the trouble when another one answers or the signal is given.
  */
 export async function readWhole(
   drive: LiveDrive,
@@ -60,9 +60,20 @@ export async function readWhole(
     toldAt = clock.now();
     onProgress({ ...view, groups: view.groups.map((each) => ({ ...each })) });
   };
+  let era = drive.era;
+  let wasVolatile = false;
   for (;;) {
+    if (drive.era !== era) {
+      era = drive.era;
+      // What was in its running memory alone is gone: what was read of it before is of another state of the drive than what follows.
+      if (wasVolatile && drive.state?.volatile === false) {
+        await allKept();
+        await forgetAll(db, readingId, reading, view);
+      }
+    }
     const left = wanted.filter((each) => !reading.done.has(each.group));
     if (left.length === 0) break;
+    wasVolatile = drive.state?.volatile === true;
     view.phase = "reading";
     tell(true);
     const shareBefore = view.share || pace.shareAtStart;
@@ -89,7 +100,15 @@ export async function readWhole(
       },
       signal,
     );
-    if (result.ok) break;
+    wasVolatile ||= drive.state?.volatile === true;
+    if (result.ok && drive.era === era) break;
+    if (result.ok) {
+      inOneGo = false;
+      const there = await drive.whenBack(signal);
+      if (there.ok) continue;
+      await allKept();
+      return bad(there.trouble);
+    }
     if (result.trouble.kind === "stopped" || result.trouble.kind === "refused") {
       await allKept();
       tell(true);
@@ -168,6 +187,21 @@ function forgetHalfGroups(parameters: readonly Parameter[], reading: Progress): 
     reading.values.delete(parameter.code);
     reading.refused = reading.refused.filter((code) => code !== parameter.code);
   }
+}
+
+/** Begins anew: nothing of what was read counts any more. */
+async function forgetAll(
+  db: Database,
+  readingId: string,
+  reading: Progress,
+  view: ReadingView,
+): Promise<void> {
+  await forgetGroups(db, readingId);
+  reading.values.clear();
+  reading.refused.length = 0;
+  reading.done.clear();
+  view.share = 0;
+  for (const each of view.groups) each.read = each.refused = 0;
 }
 
 function count(view: ReadingView): number {

@@ -28,6 +28,11 @@ export async function loadReading(db: Database, reading: string): Promise<Progre
   return progress;
 }
 
+/** Forgets what a reading has so far; it can be gone on with. */
+export async function forgetGroups(db: Database, reading: string): Promise<void> {
+  await db.delete(readingGroup).where(eq(readingGroup.readingId, reading));
+}
+
 /** One whole group of a reading. */
 export type GroupRow = typeof readingGroup.$inferInsert;
 const keepers = new WeakMap<Database, GroupKeeper<GroupRow>>();

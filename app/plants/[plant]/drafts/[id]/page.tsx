@@ -1,10 +1,10 @@
-import { notFound } from "next/navigation";
+import { notFound, redirect } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
 import { presetsOf } from "@/core/definition";
 import { DraftPage } from "@/features/draft/draft-page";
-import { changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
+import { changeAtDrive, changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
 import { recordById } from "@/server/ledger";
 
 const { Page, generateMetadata } = page("see", {
@@ -12,6 +12,8 @@ const { Page, generateMetadata } = page("see", {
   async render({ app, plant, params }) {
     const loaded = await loadDraft(app.db, app.shelf, plant.id, idOf(params.id) ?? 0);
     if (!loaded) notFound();
+    const atDrive = await changeAtDrive(app.db, loaded.row.id);
+    if (atDrive !== undefined) redirect(`/plants/${params.plant}/restore/${atDrive}`);
     const { row, tag, record, identity, definition } = loaded;
     const entered = row.enteredAs === null ? undefined : await recordById(app.db, row.enteredAs);
     return (

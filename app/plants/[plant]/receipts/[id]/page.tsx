@@ -33,6 +33,7 @@ const { Page, generateMetadata } = page("see", {
       readBack: each.readBack === undefined ? "not read back" : line(each.code, each.readBack),
       verdict: each.verdict,
       said: each.said,
+      why: receipt.content.reasons?.find(({ code }) => code === each.code)?.reason,
     }));
     const also = receipt.content.alsoChanged.map((each) => ({
       code: each.code,

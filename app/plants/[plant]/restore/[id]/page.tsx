@@ -1,13 +1,18 @@
 import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
+import { sendSheet } from "@/app/_lib/send-sheet";
+import type { RestoreDetail } from "@/core/contract";
 import { definitionFor, type Definition } from "@/core/definition";
 import { fittingOf } from "@/core/drive";
+import { ChangePage, type ListOfChange } from "@/features/change/change-page";
 import type { ResetFates } from "@/features/restore/foreseen";
 import { OperationPage } from "@/features/restore/operation-page";
 import type { SheetParameter } from "@/features/restore/parameter";
 import { RestorePage } from "@/features/restore/restore-page";
+import type { Application } from "@/server/application";
 import { checklistsOf } from "@/server/checklist";
+import { changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
 import { findPosition } from "@/server/plant";
 
 const { Page, generateMetadata } = page("see", {
@@ -24,6 +29,18 @@ const { Page, generateMetadata } = page("see", {
     const keepers = position ? (await checklistsOf(app.db, position.id)).keepers : "";
     const howTo = definition.file.permission?.howTo;
     const byLink = definition.file.permission?.by === "link";
+    if (detail.kind === "change")
+      return (
+        <ChangePage
+          first={detail}
+          beforeWork={position?.beforeWork ?? ""}
+          keepers={keepers}
+          parameters={parameters}
+          howTo={howTo}
+          atOnce={definition.file.writesLand === "permanent"}
+          list={await listOf(app, plant.id, detail)}
+        />
+      );
     if (detail.kind !== "restore")
       return (
         <OperationPage
@@ -50,6 +67,27 @@ const { Page, generateMetadata } = page("see", {
     );
   },
 });
+/** What is wished and what the drive holds, of a change on the drive that was read already. */
+async function listOf(
+  app: Application,
+  plantId: number,
+  { change, open }: RestoreDetail,
+): Promise<ListOfChange | undefined> {
+  const loaded = change && (await loadDraft(app.db, app.shelf, plantId, change.draft));
+  if (!loaded) return undefined;
+  const live = open ? await app.restores.changes.heldOfDraft(change.draft) : undefined;
+  return {
+    draft: change.draft,
+    record: loaded.record,
+    newer: open ? (await newerRecord(app.db, loaded))?.number : undefined,
+    closed: loaded.row.closedAt !== null,
+    hollow: live !== undefined && live.volatile === undefined,
+    changes: changeViews(loaded),
+    last: loaded.steps.at(-1)?.n ?? 0,
+    sheet: await sendSheet(() => draftSheet(loaded, undefined, live)),
+  };
+}
+
 /** What a factory reset of a family does beside the values; undefined where its definition does not say how it is reset. */
 function fatesOf({ file }: Definition): ResetFates | undefined {
   const { factoryReset, modbus, canopen } = file;

@@ -5,5 +5,7 @@ import { draftNews, loadDraft, NO_DRAFT } from "@/server/drafts";
 
 export const GET = serve(drafts.draftNews, async ({ app, plant, params, query }) => {
   const loaded = await loadDraft(app.db, app.shelf, plant.id, params.draft);
-  return loaded ? good(await draftNews(app.db, loaded, query.since)) : NO_DRAFT;
+  if (!loaded) return NO_DRAFT;
+  const live = await app.restores.changes.heldOfDraft(params.draft);
+  return good(await draftNews(app.db, loaded, query.since, live));
 });
