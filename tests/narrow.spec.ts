@@ -40,12 +40,22 @@ for (const size of SIZES)
     await signIn(page);
     await connect(page, "KL-06");
     const drive = new URL(page.url()).pathname;
+    // Values are changed on it: a page of its own while that goes on.
+    const begun = await page.request.post(`/api${at("/operations")}`, {
+      data: { connection: drive.split("/").at(-1), operation: "change" },
+      headers: { origin: new URL(page.url()).origin },
+    });
+    const { value } = (await begun.json()) as { value: { id: number } };
+    const change = at(`/restore/${value.id}`);
+    await page.goto(change);
+    await expect(page.getByText("Nothing waits to be written.")).toBeVisible();
     await page.setViewportSize(size);
-    for (const path of [...VIEWS.map(at), drive]) {
+    for (const path of [...VIEWS.map(at), drive, change]) {
       await page.goto(path);
       await expect(page.getByLabel("Live line")).toBeVisible();
       const grid = page.getByRole("grid", { name: "Parameters" });
-      if (/KL-04$|KL-04:standing$|rill-4|\/bench\/./.test(path)) await expect(grid).toBeVisible();
+      if (/KL-04$|KL-04:standing$|rill-4|\/bench\/.|\/restore\/\d/.test(path))
+        await expect(grid).toBeVisible();
       const seen = await page.evaluate(() => ({
         wide: document.documentElement.scrollWidth - document.documentElement.clientWidth,
         head: document.querySelector("header")!.getBoundingClientRect().height,
@@ -71,5 +81,9 @@ for (const size of SIZES)
     expect(box.x + box.width).toBeLessThanOrEqual(size.width);
     if (size.width < 640) await expect(page.getByText(/KL-04 record \d+, standing:/)).toBeVisible();
     await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(change);
+    await page.getByRole("button", { name: "Leave the drive ..." }).click();
+    await page.getByRole("button", { name: "Leave it" }).click();
+    await expect(page.getByText("Ended before anything was done to the drive.")).toBeVisible();
     await letGoOfAll(page);
   });

@@ -94,5 +94,5 @@ export {
 export { CHANGED_BY_DRIVE, MOST_ROUNDS, stepsAgain } from "./again";
 export { plansTogether, type TogetherCell, type TogetherRow } from "./together";
 export { verifyOperation } from "./verify-operation";
-export { verifyRestore, type ParameterResult, type Verification } from "./verify";
+export { sentMoreThanOnce, verifyRestore, type ParameterResult, type Verification } from "./verify";
 export { whyWritten } from "./why-written";

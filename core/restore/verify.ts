@@ -11,6 +11,8 @@ export interface ParameterResult {
   /** "stayed": it was to go with the power, and did not: it was in the permanent memory already. */
   verdict: "verified" | "refused" | "differs" | "not-written" | "not-read-back" | "stayed";
   said?: string;
+  /** How often it was sent, where more than once: where every write is permanent each of them counts. */
+  times?: number;
 }
 
 export interface Verification {
@@ -45,6 +47,11 @@ export function verifyRestore(
   };
 }
 
+/** How often a step was sent, where that was more than once. */
+export function sentMoreThanOnce({ tries }: WriteStep): Pick<ParameterResult, "times"> {
+  return tries > 1 ? { times: tries } : {};
+}
+
 function resultOf(step: WriteStep, readBack: RawValue | undefined): ParameterResult {
   const result = {
     code: step.code,
@@ -52,6 +59,7 @@ function resultOf(step: WriteStep, readBack: RawValue | undefined): ParameterRes
     to: step.to,
     readBack,
     said: step.said,
+    ...sentMoreThanOnce(step),
   };
   if (readBack === undefined) return { ...result, verdict: "not-read-back" };
   if (readBack === step.to) return { ...result, verdict: "verified" };

@@ -9,6 +9,7 @@ import { Halt } from "@/features/restore/halt";
 import { StopIt } from "@/features/restore/parts";
 import type { LiveRestore } from "@/features/restore/use-restore";
 import { Truth } from "@/features/restore/write-progress";
+import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { moment } from "@/ui/when";
@@ -35,6 +36,8 @@ export function ChangeHead({
   const { job, steps, connected } = restore;
   const { place, identity } = job;
   const there = connected?.phase === "connected";
+  /** Nobody has said anything that must be known here. */
+  const untold = beforeWork === "" && keepers === "";
   const record = (number: number) => (
     <Link className="underline underline-offset-4" href={to(positionPath(job.tag, `?record=${number}`))}>
       record {number}
@@ -60,8 +63,10 @@ export function ChangeHead({
         {job.positionTitle}
       </h1>
       <p className="text-[15px]">
-        {identity.vendor} {identity.ratingName}, drive {identity.serial}. Begun by {job.byName},{" "}
-        {moment(job.startedAt)}.{" "}
+        <span className="max-sm:hidden">
+          {identity.vendor} {identity.ratingName}, drive {identity.serial}. Begun by {job.byName},{" "}
+          {moment(job.startedAt)}.{" "}
+        </span>
         {!place.over &&
           (atOnce
             ? "What is written is in its permanent memory at once."
@@ -70,9 +75,19 @@ export function ChangeHead({
         {job.afterRecord !== undefined && <>What it held when it was left is {record(job.afterRecord)}.</>}
       </p>
       {!place.over && (
-        <div className="mt-2">
+        <div className={classes("mt-2", untold && "max-sm:hidden")}>
           <BeforeWork words={beforeWork} keepers={keepers} />
         </div>
+      )}
+      {!place.over && untold && (
+        // In one hand the values come first; what nobody has said is a touch away, and stands at the writing too.
+        <details className="sm:hidden text-[15px]">
+          <summary className="min-h-8">Drive {identity.serial}, and what is not told</summary>
+          <p>
+            {identity.vendor} {identity.ratingName}. Begun by {job.byName}, {moment(job.startedAt)}.
+          </p>
+          <BeforeWork words={beforeWork} keepers={keepers} />
+        </details>
       )}
       <div className="mt-2">
         <Halt restore={restore} />

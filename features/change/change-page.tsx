@@ -3,8 +3,10 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { drafts, type RestoreDetail } from "@/core/contract";
 import { notLookedAt } from "@/core/restore";
+import type { SetsInUse as SetsFacts } from "@/core/set";
 import { formatLine } from "@/core/value";
 import { counted } from "@/core/words";
+import { SetsInUse } from "@/features/bench/sets-in-use";
 import { DraftEditor, DraftVersion, type EditorWords } from "@/features/draft/editor";
 import { useDraft, type DraftState } from "@/features/draft/use-draft";
 import { Touchable, useMay } from "@/features/house/rights";
@@ -33,6 +35,8 @@ export interface ListOfChange extends Omit<DraftState, "sheet"> {
   closed: boolean;
   /** Nobody knows which values are permanent. */
   hollow: boolean;
+  /** Which parameter set it runs, for a family that has several. */
+  sets: SetsFacts | undefined;
   sheet: SentSheet;
 }
 
@@ -88,7 +92,9 @@ function Collecting({
   head,
   parameters,
   atOnce,
-}: Pick<Props, "parameters" | "atOnce"> & {
+  beforeWork,
+  keepers,
+}: Pick<Props, "parameters" | "atOnce" | "beforeWork" | "keepers"> & {
   restore: LiveRestore;
   list: ListOfChange;
   head: ReactNode;
@@ -151,6 +157,7 @@ function Collecting({
       <Touchable right="restore">
         <div className="bg-teal-ground border-b-2 border-teal px-5 max-sm:px-3 py-3 no-print">
           {head}
+          {!over && list.sets && <SetsInUse sets={list.sets} />}
           {collecting && (
             <div className="flex flex-wrap gap-2 mt-2">
               <Button
@@ -218,6 +225,8 @@ function Collecting({
           onLook={onLook}
           stops={stops}
           open={notLookedAt(detail.checks, looked).length}
+          beforeWork={beforeWork}
+          keepers={keepers}
           onClose={() => setAsks(undefined)}
         />
       )}

@@ -2,6 +2,7 @@
 import type { Looked } from "@/core/restore";
 import type { Parameter } from "@/core/value";
 import { counted } from "@/core/words";
+import { BeforeWork } from "@/features/positions/before-work";
 import { Checks, type Looking } from "@/features/restore/checks";
 import { line } from "@/features/restore/parameter";
 import type { LiveRestore } from "@/features/restore/use-restore";
@@ -18,6 +19,8 @@ export function WriteDialog({
   onLook,
   stops,
   open,
+  beforeWork,
+  keepers,
   onClose,
 }: {
   restore: LiveRestore;
@@ -27,6 +30,8 @@ export function WriteDialog({
   /** Checks that say stop, and those that nobody has looked at yet. */
   stops: number;
   open: number;
+  beforeWork: string;
+  keepers: string;
   onClose: () => void;
 }) {
   const { detail, job, connected } = restore;
@@ -63,6 +68,7 @@ export function WriteDialog({
           </tbody>
         </table>
       </div>
+      <BeforeWork words={beforeWork} keepers={keepers} />
       <Checks
         checks={detail.checks}
         looking={{ looked, onLook, exchanged: undefined, onExchanged: () => undefined }}

@@ -98,7 +98,10 @@ export function Receipt({
       ))}
       {content.kind === "change" && content.afterRecord !== undefined && (
         <div className="mb-4 no-print">
-          <Notice kind="note" title={`Record ${content.afterRecord} is what the drive holds now.`}>
+          <Notice
+            kind="note"
+            title={`Record ${content.afterRecord} is what the drive held when it was left.`}
+          >
             It is the one to restore from only once somebody{" "}
             <Link
               className="underline underline-offset-4"

@@ -21,12 +21,12 @@ export async function permanentWrites(
   const landed = and(
     eq(job.driveKey, driveKey),
     atOnce ? undefined : sql`${receipt.content} ->> 'permanent' = 'yes'`,
-    sql`${receipt.content} ->> 'kind' in ('restore', 'make-permanent', 'factory-reset')`,
+    sql`${receipt.content} ->> 'kind' in ('restore', 'change', 'make-permanent', 'factory-reset')`,
   );
   const from = db
     .select({
       code: sql<string>`r.value ->> 'code'`.as("code"),
-      times: sql<number>`count(*)::int`.as("times"),
+      times: sql<number>`sum(coalesce((r.value ->> 'times')::int, 1))::int`.as("times"),
     })
     .from(receipt)
     .innerJoin(job, eq(job.id, receipt.jobId))

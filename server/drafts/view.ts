@@ -8,12 +8,20 @@ import { defaultColumn } from "@/server/ledger";
 import type { LoadedDraft } from "./load";
 import { newerRecord } from "./merge";
 
-/** A draft as a sheet: what it holds, beside the record that it stands on and the factory default. `only` names the parameters that are wanted; all where it is absent. */
-export function draftSheet(loaded: LoadedDraft, only?: ReadonlySet<string>, live?: LiveValues): SheetData {
+/**
+ * A draft as a sheet: what it holds, beside the record that it stands on and the factory default. `only` names the parameters that are wanted; all where it is absent. `live`: of a draft
+ * at a drive, what that holds stands first. `title`: what its own column is called.
+ */
+export function draftSheet(
+  loaded: LoadedDraft,
+  only?: ReadonlySet<string>,
+  live?: LiveValues,
+  title = "Draft",
+): SheetData {
   const { definition, rating, record, base, values } = loaded;
   if (live) return buildSheet(definition, rating, atDrive(loaded, live), only);
   const columns: Column[] = [
-    { id: "draft", title: "Draft", source: "draft", values },
+    { id: "draft", title, source: "draft", values },
     ...(record === undefined
       ? []
       : [{ id: "record", title: `Record ${record}`, source: "record" as const, values: base }]),

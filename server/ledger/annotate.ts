@@ -9,7 +9,7 @@ const { recordNote, recordLabel, record, position } = tables;
 /** Adds a note to a record; the record itself stays as it is. */
 export async function addNote(
   db: Database,
-  person: Person,
+  person: Pick<Person, "id" | "name">,
   recordId: number,
   text: string,
   at: Date,
@@ -67,7 +67,7 @@ export async function labelsOf(db: Database, recordIds: number[]): Promise<Map<n
 /** Writes into the journal what was done to a record. */
 async function tell(
   tx: Database,
-  person: Person,
+  person: Pick<Person, "id" | "name">,
   recordId: number,
   at: Date,
   kind: "note" | "label",

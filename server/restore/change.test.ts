@@ -1,6 +1,7 @@
 import { afterEach, expect, test } from "@jest/globals";
 import { and, eq } from "drizzle-orm";
 import { rill, runnel } from "@/families/testing";
+import { permanentWrites } from "@/server/bench";
 import { tables } from "@/server/database";
 import { changeDraft, enterDraft, giveUpDraft, loadDraft } from "@/server/drafts";
 import { findReceipt } from "@/server/restore";
@@ -261,6 +262,21 @@ test("of a family in which every write is permanent, the check says so, and so d
     expect.objectContaining({ id: "lands", verdict: "caution" }),
   );
   expect((await write(id)).ok).toBe(true);
-  const { receiptId } = await leave(id);
-  expect(await receiptOf(receiptId)).toMatchObject({ outcome: "verified", permanent: "yes" });
+  await wish(draft, code, "56 Hz", "a little more");
+  expect((await write(id)).ok).toBe(true);
+  const { receiptId, afterRecord } = await leave(id);
+  expect(await receiptOf(receiptId)).toMatchObject({
+    outcome: "verified",
+    permanent: "yes",
+    results: [{ code, times: 2 }],
+  });
+  // Each of them was a write of the permanent memory.
+  expect(await permanentWrites(plant.app.db, plant.app.bench.list()[0]!)).toEqual({
+    operations: 1,
+    most: { code, times: 2 },
+  });
+  // Why it is so stands with the record of it.
+  const [note] = await plant.app.db.select().from(tables.recordNote);
+  const kept = (await recordsOf(plant)).find((each) => each.number === afterRecord)!;
+  expect(note).toMatchObject({ recordId: kept.id, text: `${code}: a little more` });
 });

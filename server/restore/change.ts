@@ -1,4 +1,5 @@
 import { eq } from "drizzle-orm";
+import type { ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
 import { changesOf } from "@/core/draft";
 import { good, type Result } from "@/core/drive";
@@ -19,7 +20,7 @@ import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { beginDraft, loadDraft, type LiveValues, type LoadedDraft } from "@/server/drafts";
 import { writeJournal } from "@/server/journal";
-import { recordByNumber } from "@/server/ledger";
+import { addNote, recordByNumber } from "@/server/ledger";
 import { dropReading, loadReading, type Links } from "@/server/link";
 import type { Course } from "./course";
 import { replaceSteps, saveJob, type RestoreJob, type RestoreMemory } from "./job-state";
@@ -195,10 +196,13 @@ export function stepsInAll({ memory, steps }: Pick<RestoreJob, "memory" | "steps
   return changedInAll([...(memory.sent ?? []), ...steps.filter((each) => each.tries > 0)]);
 }
 
-/** Closes the list of a change that is over: what the drive held afterwards is the record it was entered as, where it was read. */
+/**
+ * Closes the list of a change that is over: what the drive held afterwards is the record it was entered as, where it was read. Why each value was changed is a note on that
+ * record, as of a draft that is entered at the desk.
+ */
 export async function closeCollecting(
   tx: Database,
-  { memory, positionId }: Pick<RestoreJob, "memory" | "positionId">,
+  { memory, positionId, by, byName, startedAt }: RestoreJob,
   at: Date,
 ): Promise<void> {
   if (memory.draft === undefined) return;
@@ -208,6 +212,18 @@ export async function closeCollecting(
     .update(tables.draft)
     .set({ closedAt: at, enteredAs: after?.id ?? null })
     .where(eq(tables.draft.id, memory.draft));
+  const why = (reasonsOf(memory) ?? []).map(({ code, reason }) => `${code}: ${reason}`).join("\n");
+  // A record that held the same before was made for other reasons.
+  if (after && why !== "" && after.takenAt >= startedAt)
+    await addNote(tx, { id: by, name: byName }, after.id, why.slice(0, 4000), at);
+}
+
+/** Why each value was changed on the drive, as it was said last; undefined where nobody said anything. */
+export function reasonsOf({ sent = [] }: RestoreMemory): ReceiptContent["reasons"] {
+  const reasons = new Map<string, string>();
+  for (const { code, reason } of sent) if (reason !== "") reasons.set(code, reason);
+  if (reasons.size === 0) return undefined;
+  return [...reasons].map(([code, reason]) => ({ code, reason }));
 }
 
 /** What a drive holds while values are changed on it, and what of it would be gone after a power-off: where nothing was volatile before, that is what is otherwise since. */

@@ -3,6 +3,7 @@ import { receiptContent, type ReceiptContent } from "@/core/contract";
 import type { Definition } from "@/core/definition";
 import {
   OPERATION_WORDS,
+  sentMoreThanOnce,
   type Outside,
   type ParameterResult,
   type StepState,
@@ -12,8 +13,8 @@ import { parse } from "@/core/shape";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById, standingOf } from "@/server/ledger";
-import { closeCollecting, stepsInAll } from "./change";
-import { detailOf, operationOf, type RestoreJob, type RestoreMemory } from "./job-state";
+import { closeCollecting, reasonsOf, stepsInAll } from "./change";
+import { detailOf, operationOf, type RestoreJob } from "./job-state";
 
 /** Writes the receipt of a restore that ended, however it ended, and closes the job, in one transaction. Gives the receipt's number. */
 export async function writeReceipt(
@@ -139,13 +140,6 @@ function unfinishedResults({ memory, steps }: Pick<RestoreJob, "memory" | "steps
   }));
 }
 
-/** Why each value was changed on the drive, as it was said last; absent where nobody said anything. */
-function reasonsOf({ sent = [] }: RestoreMemory): ReceiptContent["reasons"] {
-  const reasons = new Map(sent.flatMap(({ code, reason }) => (reason === "" ? [] : [[code, reason]])));
-  if (reasons.size === 0) return undefined;
-  return [...reasons].map(([code, reason]) => ({ code, reason }));
-}
-
 function didWords({ memory, tag }: RestoreJob): string {
   const operation = operationOf(memory);
   const { serial } = memory.identity;
@@ -165,6 +159,7 @@ function unfinished(step: RestoreJob["steps"][number]): ParameterResult {
     readBack: step.readBack,
     verdict,
     said: step.said,
+    ...sentMoreThanOnce(step),
   };
 }
 

@@ -14,15 +14,7 @@ import { Changes, isCollecting } from "./changes";
 import { closeJob } from "./close";
 import { noteConfirmed, whyNotWritten, type Confirmed } from "./confirm";
 import type { RunnerParts } from "./course";
-import {
-  dropLease,
-  loadJob,
-  openJobIds,
-  operationOf,
-  replaceSteps,
-  saveJob,
-  takeLease,
-} from "./job-state";
+import { dropLease, loadJob, openJobIds, operationOf, replaceSteps, saveJob, takeLease } from "./job-state";
 import { haltLeft, hasOwner } from "./left";
 import { connectedIn, whyNotBegun } from "./may-begin";
 import { Opening } from "./opening";

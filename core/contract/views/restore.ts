@@ -164,6 +164,7 @@ export const parameterResult = object({
   readBack: optional(rawValue),
   verdict: oneOf(["verified", "refused", "differs", "not-written", "not-read-back", "stayed"]),
   said: optional(text()),
+  times: optional(whole()),
 });
 same<Same<Required<Of<typeof parameterResult>>, Required<ParameterResult>>>();
 

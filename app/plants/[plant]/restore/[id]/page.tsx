@@ -5,6 +5,7 @@ import { sendSheet } from "@/app/_lib/send-sheet";
 import type { RestoreDetail } from "@/core/contract";
 import { definitionFor, type Definition } from "@/core/definition";
 import { fittingOf } from "@/core/drive";
+import { setsInUse } from "@/core/set";
 import { ChangePage, type ListOfChange } from "@/features/change/change-page";
 import type { ResetFates } from "@/features/restore/foreseen";
 import { OperationPage } from "@/features/restore/operation-page";
@@ -82,9 +83,10 @@ async function listOf(
     newer: open ? (await newerRecord(app.db, loaded))?.number : undefined,
     closed: loaded.row.closedAt !== null,
     hollow: live !== undefined && live.volatile === undefined,
+    sets: live && setsInUse(loaded.definition, live.values),
     changes: changeViews(loaded),
     last: loaded.steps.at(-1)?.n ?? 0,
-    sheet: await sendSheet(() => draftSheet(loaded, undefined, live)),
+    sheet: await sendSheet(() => draftSheet(loaded, undefined, live, "As wished")),
   };
 }
 
