@@ -280,3 +280,41 @@ test("of a family in which every write is permanent, the check says so, and so d
   const kept = (await recordsOf(plant)).find((each) => each.number === afterRecord)!;
   expect(note).toMatchObject({ recordId: kept.id, text: `${code}: a little more` });
 });
+
+/** Somebody goes on with it until it is left, whatever it waits for. */
+async function toTheEnd(id: number) {
+  const { restores } = plant.app;
+  for (;;) {
+    const { open, place, plan, change } = await detailOf(id);
+    if (!open) return detailOf(id);
+    if (place.waitsFor === "person") await restores.goOn(id, plant.person);
+    else if (change!.away) await restores.changes.readNow(id, plant.person);
+    else if (plan!.writes.length > 0) await write(id);
+    else await restores.changes.leave(id, plant.person);
+    await restores.settled(id);
+  }
+}
+
+test.each([0, 2, 4, 6, 8, 10, 12, 14, 16])(
+  "the disk is full from write %i on, then has room again: what was sent is told, once, and nothing is claimed",
+  async (at) => {
+    const { id, draft } = await atTheDrive();
+    await wish(draft, "1r", "7 s", "the hose jumps");
+    await wish(draft, "4r", "3 s");
+    let writes = 0;
+    plant.diskFull = () => writes++ >= at;
+    await write(id).catch(() => undefined);
+    await plant.app.restores.settled(id);
+    plant.diskFull = undefined;
+    const { receiptId, change } = await toTheEnd(id);
+    expect(await receiptOf(receiptId)).toMatchObject({ outcome: "verified" });
+    expect([plant.drive.valueOf("1r"), plant.drive.valueOf("4r")]).toEqual([700, 300]);
+    // A line in the journal for each that was sent, and no value told twice.
+    const lines = (await journal()).filter((each) => /^Changed \dr/.test(each));
+    expect(lines).toHaveLength(change!.sent.length);
+    expect(change!.sent.filter((each) => each.state === "written").map((each) => each.code)).toEqual([
+      "1r",
+      "4r",
+    ]);
+  },
+);

@@ -142,12 +142,11 @@ export async function takeInSent(course: Course): Promise<Result<void>> {
       };
     });
   await takeRead(db, job, read.value);
-  memory.sent = [...(memory.sent ?? []), ...sent];
-  memory.knownSince = since;
-  job.steps = [];
+  // Only once it is written down does it hold: should that fail, the steps are taken in again.
+  const taken = { ...memory, sent: [...(memory.sent ?? []), ...sent], knownSince: since };
   await db.transaction(async (tx) => {
     await replaceSteps(tx, job.id, []);
-    await saveJob(tx, job, at);
+    await saveJob(tx, { ...job, memory: taken }, at);
     for (const each of sent)
       await writeJournal(tx, {
         at,
@@ -160,6 +159,8 @@ export async function takeInSent(course: Course): Promise<Result<void>> {
         href: `/restore/${job.id}`,
       });
   });
+  Object.assign(memory, taken);
+  job.steps = [];
   await dropReading(db, course.readingId("between"));
   return good(undefined);
 }
