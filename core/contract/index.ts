@@ -44,11 +44,10 @@ export { linkSettings } from "./views/drive";
 export { liveEvent, type LiveEvent } from "./views/event";
 export type { PositionLine, PositionWindow, VerdictCounts } from "./views/plant";
 export type { InventoryLine, InventoryWindow } from "./views/inventory";
+export { receiptContent, type ReceiptContent } from "./views/receipt";
 export {
-  receiptContent,
   restorePlace,
   type JobView,
-  type ReceiptContent,
   type RestoreDetail,
   type RestoreSummary,
   type StepChange,

@@ -6,7 +6,8 @@ import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById } from "@/server/ledger";
 import type { Person } from "@/server/people";
-import { detailOf, loadJob, operationOf, type RestoreJob, type RestoreMemory } from "./job-state";
+import type { RestoreMemory } from "./job-memory";
+import { detailOf, loadJob, operationOf, type RestoreJob } from "./job-state";
 import { trouble } from "./troubles";
 
 export interface StartRequest {

@@ -23,7 +23,8 @@ import { writeJournal } from "@/server/journal";
 import { addNote, recordByNumber } from "@/server/ledger";
 import { dropReading, loadReading, type Links } from "@/server/link";
 import type { Course } from "./course";
-import { replaceSteps, saveJob, type RestoreJob, type RestoreMemory } from "./job-state";
+import type { RestoreMemory } from "./job-memory";
+import { replaceSteps, saveJob, type RestoreJob } from "./job-state";
 
 /** What stands in the journal and in the list of drafts for the list of a change on a drive. */
 const TITLE = "Change on the drive";

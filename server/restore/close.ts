@@ -5,7 +5,8 @@ import { writeJournal } from "@/server/journal";
 import { dropReading } from "@/server/link";
 import type { Person } from "@/server/people";
 import { closeCollecting } from "./change";
-import { operationOf, saveJob, touchedDrive, type RestoreJob, type RestoreMemory } from "./job-state";
+import type { RestoreMemory } from "./job-memory";
+import { operationOf, saveJob, touchedDrive, type RestoreJob } from "./job-state";
 import { writeReceipt } from "./receipt";
 
 /** Writes down that a person ended a restore where it stood: with a receipt where something was sent to the drive, else with a line in the journal. */
