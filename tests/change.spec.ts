@@ -1,6 +1,15 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "./fixtures";
-import { at, atCabinet, connect, letGoOfAll, signIn, signInAs, standIn } from "./helpers";
+import {
+  at,
+  atCabinet,
+  connect,
+  expectInSightInOneHand,
+  letGoOfAll,
+  signIn,
+  signInAs,
+  standIn,
+} from "./helpers";
 import { expectSoundByDayAndNight } from "./sound";
 
 /** Goes over from a connected drive to changing values on it. */
@@ -28,7 +37,7 @@ async function wish(page: Page, code: string, typed: string, why = ""): Promise<
 async function write(page: Page, tag: string, counted: string): Promise<void> {
   await page.getByRole("button", { name: `Write ${counted} ...` }).click();
   const dialog = page.getByRole("dialog");
-  await expect(dialog.getByRole("table", { name: "What is written" })).toBeVisible();
+  await expectInSightInOneHand(page, dialog.getByRole("table", { name: "What is written" }));
   const plate = dialog.getByLabel("Its serial number ends in");
   if (await plate.isVisible()) await plate.fill((await standIn(page, tag)).serial.slice(-4));
   await dialog.getByLabel("At the machine").fill("Tom Reid");

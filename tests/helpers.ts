@@ -1,4 +1,4 @@
-import { expect, type Cookie, type Page } from "@playwright/test";
+import { expect, type Cookie, type Locator, type Page } from "@playwright/test";
 
 /** An address within the demo plant. */
 export const at = (path: string): string => `/plants/tarn-hollow${path === "/" ? "" : path}`;
@@ -143,4 +143,17 @@ export async function restoreCarried(page: Page, serial: string): Promise<void> 
   await expect(page.getByRole("button", { name: /Write \d+ parameters?/ })).toBeVisible({ timeout: 30_000 });
   await lookThrough(page, serial);
   await page.getByRole("button", { name: /Write \d+ parameters?/ }).click();
+}
+
+/** Nothing is written that a person did not see, in one hand either: no cell of a table reaches out of its frame. */
+export async function expectInSightInOneHand(page: Page, table: Locator): Promise<void> {
+  const desk = page.viewportSize()!;
+  await page.setViewportSize({ width: 390, height: 844 });
+  const cut = await table.evaluate((each) => {
+    const edge = each.parentElement!.getBoundingClientRect().right;
+    const cells = [...each.querySelectorAll("td")];
+    return cells.filter((cell) => cell.getBoundingClientRect().right > edge).map((cell) => cell.textContent);
+  });
+  expect(cut).toEqual([]);
+  await page.setViewportSize(desk);
 }

@@ -4,6 +4,7 @@ import {
   atCabinet,
   connect,
   decideAll,
+  expectInSightInOneHand,
   letGoOfAll,
   lookThrough,
   restoreCarried,
@@ -55,16 +56,7 @@ test("a drive is recorded, dies, and its replacement is restored and verified", 
   await expect(write).toBeEnabled();
   const planned = page.getByRole("table", { name: "Plan" });
   await expect(planned).toContainText("4r");
-  // Nothing is written that a person did not see, in one hand either: no line reaches out of its frame.
-  const desk = page.viewportSize()!;
-  await page.setViewportSize({ width: 390, height: 844 });
-  const cut = await planned.evaluate((table) => {
-    const edge = table.parentElement!.getBoundingClientRect().right;
-    const cells = [...table.querySelectorAll("td")];
-    return cells.filter((each) => each.getBoundingClientRect().right > edge).map((each) => each.textContent);
-  });
-  expect(cut).toEqual([]);
-  await page.setViewportSize(desk);
+  await expectInSightInOneHand(page, planned);
   await write.click();
   await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
   expect((await standIn(page, "KL-02")).trip).toBe(0);

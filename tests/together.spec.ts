@@ -1,5 +1,5 @@
 import { expect, test } from "./fixtures";
-import { at, atCabinet, letGoOfAll, openBench, signIn, standIn } from "./helpers";
+import { at, atCabinet, expectInSightInOneHand, letGoOfAll, openBench, signIn, standIn } from "./helpers";
 import { expectSoundByDayAndNight } from "./sound";
 
 /** KL-06 may hold a successor by then: another test carries over to one. */
@@ -35,6 +35,7 @@ test("the rollers are set alike in one go: looked through together, written side
   // The machine's name is each one's own; what the odd one out has otherwise is written.
   const apart = page.getByRole("table", { name: /differ|alike/ }).first();
   await expect(apart).toBeVisible();
+  await expectInSightInOneHand(page, apart);
   await page.getByText(/will be alike in all of them/).click();
   await expect(page.getByRole("row", { name: /4r Deceleration time/ })).toContainText(
     "Below 1.5 s the tiles slip.",

@@ -4,6 +4,8 @@ import type { Parameter } from "@/core/value";
 import { line } from "@/features/restore/parameter";
 import { NoteOf } from "@/features/sheet/note-of";
 import { useNotes } from "@/features/sheet/use-notes";
+import { cards } from "@/ui/cards";
+import { classes } from "@/ui/classes";
 import type { Batch, Member } from "./use-batch";
 
 /** The plans of all drives under one another: where they differ first, then what all get alike. */
@@ -120,14 +122,14 @@ function Rows({
 }) {
   return (
     <div
-      className="max-h-[46vh] overflow-auto border border-hairline rounded-page"
+      className="max-h-[46vh] max-sm:max-h-[70vh] overflow-auto border border-hairline rounded-page"
       tabIndex={0}
       role="group"
       aria-label={title}
     >
-      <table className="w-full text-[14px]" aria-label={title}>
-        <thead className="sticky top-0 bg-leaf text-left text-soft text-[13px]">
-          <tr>
+      <table {...cards.table} aria-label={title}>
+        <thead {...cards.head} className={classes(cards.head.className, "sm:sticky top-0 bg-leaf")}>
+          <tr role="row">
             <th className="font-normal pl-3 pr-3 py-1" aria-label="Take along" />
             <th className="font-normal pr-3">Code</th>
             <th className="font-normal pr-3">Parameter</th>
@@ -138,12 +140,12 @@ function Rows({
             ))}
           </tr>
         </thead>
-        <tbody>
+        <tbody {...cards.body}>
           {rows.map(({ code, cells }) => {
             const parameter = byCode.get(code);
             return (
-              <tr key={code} className="border-t border-hairline align-top">
-                <td className="px-3 py-1">
+              <tr key={code} {...cards.row}>
+                <td role="cell" className="px-3 py-1 max-sm:p-0">
                   <input
                     type="checkbox"
                     checked
@@ -152,10 +154,19 @@ function Rows({
                     aria-label={`Write ${code}`}
                   />
                 </td>
-                <td className="font-mono pr-3 whitespace-nowrap">{code}</td>
-                <td className="pr-3 min-w-40">{parameter?.name}</td>
+                <td {...cards.code} className={classes(cards.code.className, "whitespace-nowrap")}>
+                  {code}
+                </td>
+                <td {...cards.name} className={classes(cards.name.className, "sm:min-w-40")}>
+                  {parameter?.name}
+                </td>
                 {cells.map((cell, i) => (
-                  <td key={members[i]!.tag} className="pr-4 font-mono whitespace-nowrap">
+                  <td
+                    key={members[i]!.tag}
+                    role="cell"
+                    className="pr-4 font-mono sm:whitespace-nowrap max-sm:p-0 max-sm:basis-full"
+                  >
+                    <span className="sm:hidden text-soft">{members[i]!.tag} </span>
                     <Cell cell={cell} parameter={parameter} />
                     <NoteHere member={members[i]!} code={code} />
                   </td>
@@ -193,7 +204,8 @@ function Cell({ cell, parameter }: { cell: TogetherCell; parameter: Parameter | 
   return (
     <>
       <span className="font-semibold">{line(parameter, cell.to)}</span>
-      <span className="block text-[13px]">
+      <span className="sm:block max-sm:ml-2 text-[13px]">
+        <span className="sm:hidden font-sans text-soft">now </span>
         <span className="bg-teal-ground px-1 rounded-[3px]">{line(parameter, cell.from)}</span>
       </span>
     </>

@@ -284,10 +284,10 @@ export class Restores {
   async openViews(plantId: number): Promise<JobView[]> {
     const views: JobView[] = [];
     for (const id of await openJobIds(this.parts.db, plantId)) {
-      const detail = await this.detail(id);
-      if (!detail) continue;
-      const { checks: _checks, plan: _plan, seal: _seal, choices: _choices, steps: _steps, ...view } = detail;
-      views.push(view);
+      const live = this.running.of(id);
+      if (!live) await this.running.settleLeft(id);
+      const job = live?.job ?? (await loadJob(this.parts.db, id));
+      if (job) views.push(jobView(job, (live?.connection ?? this.bench.findDrive(job.memory.identity))?.id));
     }
     return views;
   }
