@@ -1,9 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { withinScope } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
 import { NEVER_WRITTEN, type RawValue } from "@/core/value";
-import { hollin, rill, runnel } from "@/families/testing";
+import { hollin, plover, rill, runnel } from "@/families/testing";
 import {
   changedInAll,
   checkChange,
@@ -11,6 +12,7 @@ import {
   notLookedAt,
   onlyStanding,
   planChange,
+  scopeAround,
   touchedBy,
   verifyChange,
   type ChangeInput,
@@ -76,6 +78,20 @@ describe("what is to be written", () => {
     const { writes } = planChange(rill, "R-030", wishes({ "13a": 800, "1r": 700 }), factory);
     expect(onlyStanding(rill, "R-030", writes)).toEqual(["13a Undervoltage level"]);
   });
+});
+
+test("whatever is written of whichever axis or set, what is read again holds it, and not the whole drive", () => {
+  for (const family of [rill, runnel, hollin, plover]) {
+    const codes = family.parameters.map((each) => each.code);
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.constantFrom(...codes), { minLength: 1, maxLength: 3 }), (some) => {
+        const read = withinScope(family, scopeAround(family, new Set(some))).map((each) => each.code);
+        expect(read).toEqual(expect.arrayContaining(some));
+        expect(read.length).toBeLessThan(codes.length);
+      }),
+      { numRuns: 40 },
+    );
+  }
 });
 
 describe("what is looked at first", () => {

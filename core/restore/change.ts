@@ -1,4 +1,4 @@
-import { parameterFor, type Definition } from "@/core/definition";
+import { parameterFor, type Definition, type Scope } from "@/core/definition";
 import { faultsOf, whyNotDrafted } from "@/core/draft";
 import type { RawValue } from "@/core/value";
 import { orderWrites } from "./order";
@@ -67,6 +67,16 @@ export function touchedBy(definition: Definition, codes: readonly string[]): Set
     if (bases.has(code))
       for (const each of definition.parameters) if (changes.includes(each.base)) touched.add(each.code);
   return touched;
+}
+
+/** The whole groups, of their axes and sets, in which these codes are: what is read together. */
+export function scopeAround(definition: Definition, codes: ReadonlySet<string>): Scope {
+  const around = definition.groups.filter(({ parameters }) => parameters.some(({ code }) => codes.has(code)));
+  return {
+    groups: [...new Set(around.map((each) => each.base))],
+    axes: [...new Set(around.map((each) => each.axis))],
+    sets: [...new Set(around.map((each) => each.set))],
+  };
 }
 
 /**

@@ -1,6 +1,14 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
 export { axisCourse, type AxisCourse } from "./axis-course";
-export { changedInAll, onlyStanding, planChange, touchedBy, verifyChange, type SentChange } from "./change";
+export {
+  changedInAll,
+  onlyStanding,
+  planChange,
+  scopeAround,
+  touchedBy,
+  verifyChange,
+  type SentChange,
+} from "./change";
 export {
   checkChange,
   checkOperation,

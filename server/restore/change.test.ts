@@ -1,6 +1,6 @@
 import { afterEach, expect, test } from "@jest/globals";
 import { and, eq } from "drizzle-orm";
-import { rill, runnel } from "@/families/testing";
+import { hollin, rill, runnel } from "@/families/testing";
 import { permanentWrites } from "@/server/bench";
 import { tables } from "@/server/database";
 import { changeDraft, enterDraft, giveUpDraft, loadDraft } from "@/server/drafts";
@@ -279,6 +279,23 @@ test("of a family in which every write is permanent, the check says so, and so d
   const [note] = await plant.app.db.select().from(tables.recordNote);
   const kept = (await recordsOf(plant)).find((each) => each.number === afterRecord)!;
   expect(note).toMatchObject({ recordId: kept.id, text: `${code}: a little more` });
+});
+
+test("of a drive with several sets, what is changed in one of them is read back there", async () => {
+  const { id, draft } = await atTheDrive({
+    family: hollin,
+    make: { rating: hollin.file.ratings[0]!.id, firmware: "5.1", serial: "OH-1" },
+    line: "tcp",
+  });
+  const other = plant.drive.valueOf("H.rmp.1/1");
+  await wish(draft, "H.rmp.1/2", "7 s");
+  expect((await write(id)).ok).toBe(true);
+  expect(await detailOf(id)).toMatchObject({
+    plan: { writes: [] },
+    change: { sent: [{ code: "H.rmp.1/2", state: "written", readBack: 70 }] },
+  });
+  expect([plant.drive.valueOf("H.rmp.1/1"), plant.drive.valueOf("H.rmp.1/2")]).toEqual([other, 70]);
+  expect(await receiptOf((await leave(id)).receiptId)).toMatchObject({ outcome: "verified" });
 });
 
 /** Somebody goes on with it until it is left, whatever it waits for. */

@@ -8,6 +8,7 @@ import {
   checkChange,
   onlyStanding,
   planChange,
+  scopeAround,
   settleReadBack,
   startsByItself,
   touchedBy,
@@ -126,7 +127,7 @@ export async function takeInSent(course: Course): Promise<Result<void>> {
   const whole = memory.knownSince !== since || job.steps.length === 0;
   // What a reading has that was broken off may be of before a loss.
   await dropReading(db, course.readingId("between"));
-  const read = await course.read("between", whole ? undefined : { groups: groupsOf(definition, touched) });
+  const read = await course.read("between", whole ? undefined : scopeAround(definition, touched));
   if (!read.ok) return read;
   const loaded = await loadDraft(db, shelf, job.plantId, memory.draft!);
   const at = course.now();
@@ -164,11 +165,6 @@ export async function takeInSent(course: Course): Promise<Result<void>> {
   job.steps = [];
   await dropReading(db, course.readingId("between"));
   return good(undefined);
-}
-
-/** Groups of the settings among these; all that a group holds is read together. */
-function groupsOf({ byCode }: Definition, codes: ReadonlySet<string>): string[] {
-  return [...new Set([...codes].flatMap((code) => byCode.get(code)?.group ?? []))];
 }
 
 const CAME_OF_IT: Record<SentChange["state"], string> = {
