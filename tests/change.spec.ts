@@ -122,6 +122,12 @@ test("while the motor turns only what the drive takes then is written, once some
   await wish(page, "1r", "6 s");
   await write(page, "GL-03", "1 value");
   await expect(page.getByRole("region", { name: "Sent to the drive" })).toContainText("read back and equal");
+  // A look counts once: for the next value somebody looks again, whoever stands there is known.
+  await wish(page, "1r", "6.5 s");
+  await page.getByRole("button", { name: "Write 1 value ..." }).click();
+  await expect(page.getByLabel("I have looked: the motor turns")).not.toBeChecked();
+  await expect(page.getByLabel("At the machine")).toHaveValue("Tom Reid");
+  await page.getByRole("button", { name: "Not yet" }).click();
   await atCabinet(page, "glaze", "GL-03", "stop");
   await expect(page.getByLabel("Live line")).not.toContainText("motor turns");
   await page.getByRole("button", { name: "Leave the drive ..." }).click();

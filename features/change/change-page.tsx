@@ -2,7 +2,6 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { drafts, type RestoreDetail } from "@/core/contract";
-import { notLookedAt } from "@/core/restore";
 import type { SetsInUse as SetsFacts } from "@/core/set";
 import { formatLine } from "@/core/value";
 import { counted } from "@/core/words";
@@ -122,7 +121,7 @@ function Collecting({
   const { stage, waitsFor, over } = job.place;
   const collecting = !over && stage === "review" && waitsFor === undefined;
   const may = useMay("restore") && collecting;
-  const { looked, onLook, stops } = useLooked(detail.checks);
+  const { looked, onLook, stops, open, done } = useLooked(detail.checks);
   const { sent = [], away = false } = detail.change ?? {};
   const waiting = detail.plan?.writes ?? [];
   const params = { plant, draft: list.draft };
@@ -224,7 +223,11 @@ function Collecting({
           looked={looked}
           onLook={onLook}
           stops={stops}
-          open={notLookedAt(detail.checks, looked).length}
+          open={open}
+          onWrite={() => {
+            void restore.confirm(looked, "");
+            done();
+          }}
           beforeWork={beforeWork}
           keepers={keepers}
           onClose={() => setAsks(undefined)}

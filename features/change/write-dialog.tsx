@@ -21,6 +21,7 @@ export function WriteDialog({
   open,
   beforeWork,
   keepers,
+  onWrite,
   onClose,
 }: {
   restore: LiveRestore;
@@ -32,6 +33,7 @@ export function WriteDialog({
   open: number;
   beforeWork: string;
   keepers: string;
+  onWrite: () => void;
   onClose: () => void;
 }) {
   const { detail, job, connected } = restore;
@@ -79,7 +81,7 @@ export function WriteDialog({
           disabled={stops > 0 || open > 0 || writes.length === 0 || connected?.phase !== "connected"}
           onClick={() => {
             onClose();
-            void restore.confirm(looked, "");
+            onWrite();
           }}
         >
           Write {counted(writes.length, "value")}

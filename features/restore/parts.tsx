@@ -14,6 +14,8 @@ export function useLooked(checks: readonly Check[]): {
   onLook: Looking["onLook"];
   stops: number;
   open: number;
+  /** Once something was done on the strength of it: a look counts once, a name that was given stays. */
+  done: () => void;
 } {
   const [looked, setLooked] = useState<readonly Looked[]>([]);
   return {
@@ -21,6 +23,7 @@ export function useLooked(checks: readonly Check[]): {
     onLook: (id, said) => setLooked([...looked.filter((each) => each.id !== id), ...(said ? [said] : [])]),
     stops: checks.filter((each) => each.verdict === "stop").length,
     open: notLookedAt(checks, looked).length,
+    done: () => setLooked(looked.filter((each) => each.answer !== undefined)),
   };
 }
 

@@ -298,6 +298,20 @@ test("of a drive with several sets, what is changed in one of them is read back 
   expect(await receiptOf((await leave(id)).receiptId)).toMatchObject({ outcome: "verified" });
 });
 
+test("a change that is open for days over a restart of the program still knows what the drive held before", async () => {
+  const { id, draft } = await atTheDrive();
+  const was = plant.drive.valueOf("1r");
+  await wish(draft, "1r", "7 s");
+  await write(id);
+  const { reading } = tables;
+  await plant.app.db.update(reading).set({ startedAt: new Date(Date.now() - 3 * 86_400_000) });
+  await plant.restart();
+  await connectAndRead(plant);
+  const { change, receiptId } = await toTheEnd(id);
+  expect(change!.sent).toMatchObject([{ code: "1r", from: was, to: 700 }]);
+  expect(await receiptOf(receiptId)).toMatchObject({ outcome: "verified", alsoChanged: [] });
+});
+
 /** Somebody goes on with it until it is left, whatever it waits for. */
 async function toTheEnd(id: number) {
   const { restores } = plant.app;

@@ -1,9 +1,9 @@
 import { randomUUID } from "node:crypto";
-import { and, eq, gt, lt, lte, notInArray } from "drizzle-orm";
+import { and, eq, gt, lt, lte, notExists, notInArray, sql } from "drizzle-orm";
 import { fittingOf, type DriveIdentity } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 
-const { reading, readingGroup } = tables;
+const { job, reading, readingGroup } = tables;
 
 /** After this long a reading that was broken off is begun anew: what was read may not be so any more. */
 const LONGEST_BREAK_MS = 15 * 60_000;
@@ -80,9 +80,15 @@ export async function dropReading(db: Database, id: string): Promise<void> {
   await db.delete(reading).where(eq(reading.id, id));
 }
 
-/** Forgets readings that nobody came back to. */
+/** Forgets readings that nobody came back to. What an open restore or another operation stands on is not forgotten. */
 export async function dropForgotten(db: Database, now: Date): Promise<void> {
-  await db.delete(reading).where(lt(reading.startedAt, new Date(now.getTime() - FORGOTTEN_MS)));
+  const ofOpenJob = db
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.open, true), sql`starts_with(${reading.id}, 'restore-' || ${job.id} || '-')`));
+  await db
+    .delete(reading)
+    .where(and(lt(reading.startedAt, new Date(now.getTime() - FORGOTTEN_MS)), notExists(ofOpenJob)));
 }
 
 function fittingText(identity: DriveIdentity): string {
