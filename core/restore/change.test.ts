@@ -1,11 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { withinScope } from "@/core/definition";
+import { layOutFile, withinScope } from "@/core/definition";
 import type { DriveState } from "@/core/drive";
 import { factorySet, valuesByCode } from "@/core/set";
 import { NEVER_WRITTEN, type RawValue } from "@/core/value";
 import { hollin, plover, rill, runnel } from "@/families/testing";
 import {
+  behindPassword,
   changedInAll,
   checkChange,
   mayWrite,
@@ -20,6 +21,12 @@ import {
 } from ".";
 
 const factory = valuesByCode(factorySet(rill, "R-030"));
+/** The same family, with one parameter behind a password. */
+const locked = layOutFile(
+  JSON.parse(JSON.stringify(rill.file), (_key, each) =>
+    each?.code === "4r" && each.address !== undefined ? { ...each, passwordLevel: 2 } : each,
+  ),
+);
 const wishes = (values: Record<string, RawValue>): Map<string, RawValue> => new Map(Object.entries(values));
 const step = (code: string, from: RawValue, to: RawValue, more: Partial<WriteStep> = {}): WriteStep => ({
   code,
@@ -107,6 +114,7 @@ describe("what is looked at first", () => {
     drive: { serial: "FR-1" } as ChangeInput["drive"],
     state: { ...(STANDS as DriveState), ...state },
     onlyStanding: [],
+    behindPassword: [],
     startsByItself: [],
     ...more,
   });
@@ -123,6 +131,13 @@ describe("what is looked at first", () => {
       mayWrite(checkChange(input({ running: true }, { onlyStanding: ["13a Undervoltage level"] }))),
     ).toBe(false);
     expect(mayWrite(checkChange(input({ runCommand: true })))).toBe(false);
+  });
+
+  test("what is taken only after a password: which, at which level, and that nobody can tell whether it was given", () => {
+    const { writes } = planChange(locked, "R-030", wishes({ "1r": 700, "4r": 300 }), factory);
+    expect(behindPassword(locked, writes)).toEqual(["4r Deceleration time (level 2)"]);
+    const asked = input({}, { behindPassword: behindPassword(locked, writes) });
+    expect(open(asked)).toEqual(["beside", "password"]);
   });
 
   test("whether it turns is not told: a person looks", () => {

@@ -59,6 +59,14 @@ export function onlyStanding(
   });
 }
 
+/** Which of these the drive takes only once a password was given to it, by code, name and level. */
+export function behindPassword(definition: Definition, writes: readonly PlannedWrite[]): string[] {
+  return writes.flatMap(({ code }) => {
+    const { name, passwordLevel } = definition.byCode.get(code)!;
+    return passwordLevel > 0 ? [`${code} ${name} (level ${passwordLevel})`] : [];
+  });
+}
+
 /** Codes that are read again once these were written: themselves, and what the family says that they change. */
 export function touchedBy(definition: Definition, codes: readonly string[]): Set<string> {
   const touched = new Set(codes);

@@ -1,6 +1,7 @@
 /** Restoring: checks, plan, order, outcome of each write, verification. */
 export { axisCourse, type AxisCourse } from "./axis-course";
 export {
+  behindPassword,
   changedInAll,
   onlyStanding,
   planChange,

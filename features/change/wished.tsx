@@ -5,13 +5,16 @@ import { line } from "@/features/restore/parameter";
 import { Button } from "@/ui/button";
 import { Empty } from "@/ui/notice";
 
-/** When a value takes effect, where that is not at once. */
+/** When a value takes effect and what it needs, where that is not at once and nothing. */
 export function EffectWords({ parameter }: { parameter: Parameter | undefined }) {
-  if (parameter?.effect === "stopped-only")
-    return <span className="block text-soft text-[13px]">Taken only while the motor stands.</span>;
-  if (parameter?.effect === "after-restart")
-    return <span className="block text-soft text-[13px]">Takes effect after a restart of the drive.</span>;
-  return null;
+  const words = [
+    parameter?.effect === "stopped-only" && "Taken only while the motor stands.",
+    parameter?.effect === "after-restart" && "Takes effect after a restart of the drive.",
+    parameter !== undefined &&
+      parameter.passwordLevel > 0 &&
+      `Taken only at password level ${parameter.passwordLevel}.`,
+  ].filter(Boolean);
+  return words.length === 0 ? null : <span className="block text-soft text-[13px]">{words.join(" ")}</span>;
 }
 
 /** What is wished and not in the drive yet, in the order in which it would be written; with why, by whom. */

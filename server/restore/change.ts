@@ -4,6 +4,7 @@ import type { Definition } from "@/core/definition";
 import { changesOf } from "@/core/draft";
 import { good, type Result } from "@/core/drive";
 import {
+  behindPassword,
   changedInAll,
   checkChange,
   onlyStanding,
@@ -70,6 +71,7 @@ export async function reviewChange(
     state: state!,
     alike,
     onlyStanding: onlyStanding(definition, rating, memory.plan.writes),
+    behindPassword: behindPassword(definition, memory.plan.writes),
     startsByItself: startsByItself(definition, new Map([...live, ...wishes])),
   });
 }

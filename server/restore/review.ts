@@ -3,6 +3,7 @@ import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import { programFacts } from "@/core/program";
 import {
+  behindPassword,
   checkRestore,
   onceRestored,
   ownersOf,
@@ -59,6 +60,7 @@ export async function review(
     alike,
     licences: await lacking(db, positionId, memory.identity, today),
     exchange: { said: memory.choices.exchanged, matters: exchangeMatters(definition, plan) },
+    behindPassword: behindPassword(definition, plan.writes),
     part: part && { part, volatileOutside: permanent && changedOutside(definition, part, permanent, live) },
     program: await programOf(db, row.positionId, definition, values, live),
     record: {

@@ -3,7 +3,7 @@ import type { Definition } from "@/core/definition";
 import type { DriveIdentity, DriveState } from "@/core/drive";
 import { fine, notTold, type Check } from "./check";
 import { beside, rightDrive } from "./check-people";
-import { mains, permission, runCommand, stopped, trips } from "./check-state";
+import { mains, password, permission, runCommand, stopped, trips } from "./check-state";
 
 export interface ChangeInput {
   definition: Definition;
@@ -13,6 +13,8 @@ export interface ChangeInput {
   alike?: readonly string[];
   /** What is to be written and is taken only while the motor stands: code and name. */
   onlyStanding: readonly string[];
+  /** What is to be written and is taken only once a password was given: code, name and level. */
+  behindPassword: readonly string[];
   /** Parameters with whose values, as they will be, the shaft can start by itself: code and name. */
   startsByItself: readonly string[];
 }
@@ -28,6 +30,7 @@ export function checkChange(input: ChangeInput): Check[] {
     mains(input),
     trips(input),
     permission(input),
+    ...password(input),
   ];
 }
 

@@ -119,3 +119,16 @@ export function permission({ state, definition }: About): Check {
     remedy: spec.howTo,
   };
 }
+
+/** Whether a password was given no drive tells; it is given where its maker has it given, and kept nowhere here. */
+export function password({ behindPassword = [] }: Pick<CheckInput, "behindPassword">): Check[] {
+  if (behindPassword.length === 0) return [];
+  return [
+    notTold(
+      "password",
+      "Password",
+      `Taken only once a password was given to the drive: ${behindPassword.slice(0, 4).join(", ")}${behindPassword.length > 4 ? ` and ${behindPassword.length - 4} more` : ""}.`,
+      "Give it at the drive's keypad. Nothing of it is asked for or kept here.",
+    ),
+  ];
+}

@@ -63,6 +63,8 @@ export interface CheckInput {
   /** Other drives of this family and rating that can be reached, in words. */
   alike?: readonly string[];
   exchange?: ExchangeFacts;
+  /** What is to be written and is taken only once a password was given: code, name and level. */
+  behindPassword?: readonly string[];
   /** Option keys and licences of the position that this drive lacks, in words; undefined where nobody has listed any. */
   licences?: readonly string[];
   /** Of a drive with a program of its own: what the record and the drive say of it, and the kept file that is the record's. */

@@ -6,7 +6,7 @@ import { beside, endsAs, exchanged, rightDrive } from "./check-people";
 import { programThere } from "./check-program";
 import { shared, slots } from "./check-rack";
 import { complete, licences, newer, notRead, ofOther, selfStart, standing } from "./check-record";
-import { mains, permission, runCommand, stopped, trips } from "./check-state";
+import { mains, password, permission, runCommand, stopped, trips } from "./check-state";
 
 export type { Check, CheckInput, Looked, RecordFacts } from "./check";
 export { checkChange, type ChangeInput } from "./check-change";
@@ -45,6 +45,7 @@ export function checkRestore(input: CheckInput): Check[] {
     mains(input),
     trips(input),
     permission(input),
+    ...password(input),
   ];
 }
 
