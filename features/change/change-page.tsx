@@ -3,7 +3,6 @@ import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from "react";
 import { drafts, type RestoreDetail } from "@/core/contract";
 import type { SetsInUse as SetsFacts } from "@/core/set";
-import { formatLine } from "@/core/value";
 import { counted } from "@/core/words";
 import { SetsInUse } from "@/features/bench/sets-in-use";
 import { DraftEditor, DraftVersion, type EditorWords } from "@/features/draft/editor";
@@ -136,12 +135,10 @@ function Collecting({
   /** Has a value as the drive holds it now. */
   const leaveAsIs = (code: string): void => {
     const write = waiting.find((each) => each.code === code);
-    const parameter = byCode.get(code);
-    if (!write || !parameter || write.from === undefined) return;
-    const typed = parameter.choices ? String(write.from) : formatLine(parameter, write.from);
+    if (!write) return;
     void act(drafts.changeDraft, {
       params,
-      body: { code, typed, reason: "", expected: write.to, although: false },
+      body: { code, asInDrive: true, reason: "", expected: write.to },
     }).then((done) => done && changed());
   };
   const of = useMemo(

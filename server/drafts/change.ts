@@ -23,6 +23,8 @@ export interface Wish {
   typed?: string;
   /** The factory default instead of what was typed. */
   standard?: boolean;
+  /** What the drive holds at which it is wished, instead of what was typed: whether that is within its range does not matter. */
+  held?: RawValue;
   reason: string;
   /** What stood there when it was typed; absent where nothing did. */
   expected?: RawValue;
@@ -54,7 +56,7 @@ export async function changeDraft(
 ): Promise<Result<undefined>> {
   return within(parts, plantId, id, async (tx, loaded) => {
     const { definition, rating, values, base } = loaded;
-    const { code, typed, expected, although, standard } = wish;
+    const { code, typed, expected, although, standard, held } = wish;
     const reason = wish.reason.trim();
     const why = whyNotDrafted(definition, code);
     if (why !== undefined) return bad({ kind: "bad-request", text: why, remedy: "Choose a setting." });
@@ -67,7 +69,7 @@ export async function changeDraft(
         remedy: "Correct it, or press Esc to leave it.",
       });
     const otherwise = standard ? defaultFor(definition, parameter, rating) : base.get(code);
-    const after = parsed ? parsed.raw : otherwise;
+    const after = held ?? (parsed ? parsed.raw : otherwise);
     if (standard && after === undefined)
       return bad({
         kind: "bad-request",
@@ -89,7 +91,8 @@ export async function changeDraft(
         remedy: "Look at it, then type yours once more if it is right.",
       });
     }
-    const faults = after === undefined ? [] : faultsOf(definition, rating, values, code, after);
+    const faults =
+      after === undefined || held !== undefined ? [] : faultsOf(definition, rating, values, code, after);
     if (faults.length > 0 && !(although && reason !== ""))
       return bad({
         kind: "ask-first",

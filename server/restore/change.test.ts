@@ -1,5 +1,6 @@
 import { afterEach, expect, test } from "@jest/globals";
 import { and, eq } from "drizzle-orm";
+import type { RawValue } from "@/core/value";
 import { hollin, rill, runnel } from "@/families/testing";
 import { permanentWrites } from "@/server/bench";
 import { tables } from "@/server/database";
@@ -310,6 +311,22 @@ test("a change that is open for days over a restart of the program still knows w
   const { change, receiptId } = await toTheEnd(id);
   expect(change!.sent).toMatchObject([{ code: "1r", from: was, to: 700 }]);
   expect(await receiptOf(receiptId)).toMatchObject({ outcome: "verified", alsoChanged: [] });
+});
+
+test("as the drive holds it, whatever that is: an empty text, bits, a value outside of its range", async () => {
+  const { id, draft } = await atTheDrive();
+  const held: Record<string, RawValue> = { "1a": "", "7t": 5, "13a": 2000 };
+  for (const [code, raw] of Object.entries(held)) {
+    const done = await changeDraft(desk(), plant.person, 1, draft, {
+      code,
+      held: raw,
+      reason: "",
+      expected: plant.drive.valueOf(code),
+    });
+    expect([code, done.ok]).toEqual([code, true]);
+  }
+  const { plan } = await detailOf(id);
+  expect(Object.fromEntries(plan!.writes.map(({ code, to }) => [code, to]))).toEqual(held);
 });
 
 /** Somebody goes on with it until it is left, whatever it waits for. */

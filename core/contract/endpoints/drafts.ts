@@ -119,6 +119,8 @@ export const changeDraft = endpoint({
     typed: optional(text({ max: 400 })),
     /** Back to the factory default instead. */
     standard: optional(yesNo),
+    /** Of a list at a drive: as that holds it, as far as it was read. */
+    asInDrive: optional(yesNo),
     reason,
     expected: optional(rawValue),
     although: optional(yesNo),
