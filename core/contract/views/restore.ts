@@ -126,7 +126,7 @@ export const plan = object({
 });
 same<Same<Required<Of<typeof plan>>["equal"], Plan["equal"]>>();
 
-export const writeStep = object({
+const step = {
   code: text(),
   from: optional(rawValue),
   to: rawValue,
@@ -136,24 +136,13 @@ export const writeStep = object({
   remedy: optional(text()),
   readBack: optional(rawValue),
   tries: whole(),
-});
+};
+
+export const writeStep = object(step);
 same<Same<Required<Of<typeof writeStep>>, Required<WriteStep>>>();
 
 /** A value that was sent in the course of a change on the drive. */
-export const sentChange = object({
-  code: text(),
-  from: optional(rawValue),
-  to: rawValue,
-  caution: optional(text()),
-  state: oneOf(["planned", "sent", "written", "refused", "unknown", "other"]),
-  said: optional(text()),
-  remedy: optional(text()),
-  readBack: optional(rawValue),
-  tries: whole(),
-  at: moment,
-  byName: text(),
-  reason: text(),
-});
+export const sentChange = object({ ...step, at: moment, byName: text(), reason: text() });
 same<Same<Required<Of<typeof sentChange>>, Required<SentChange>>>();
 
 export const parameterResult = object({
