@@ -13,6 +13,7 @@ export {
   type Parity,
   type SerialSettings,
 } from "./settings";
+export { HOST, linkLine, PORT_PATH, readLinkLine } from "./link-line";
 export { factorySpeech, speaking, speechOf } from "./speech";
 export { sleptMs, type Moment } from "./slept";
 export { adviseTrouble } from "./advise-trouble";

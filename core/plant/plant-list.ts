@@ -1,3 +1,4 @@
+import { linkKey, linkLine, readLinkLine } from "@/core/link";
 import { faultOfTag } from "./tag";
 
 /** What a list of positions may say of each; the headings with which it is written. */
@@ -10,6 +11,8 @@ export const LIST_FIELDS = {
   twinGroup: "Twins",
   jobNumber: "Job number",
   criticality: "Criticality",
+  link: "Link",
+  address: "Address",
   beforeWork: "Before work",
   notes: "Notes",
 } as const;
@@ -40,6 +43,8 @@ const ALIKE: Partial<Record<ListField, RegExp>> = {
   twinGroup: /^(twins|twin group)$/i,
   jobNumber: /^(job|job number|job no\.?|order)$/i,
   criticality: /^(criticality|critical)$/i,
+  link: /^(link|host|ip|ip address|gateway|port)$/i,
+  address: /^(address|node|node address|unit|station)$/i,
   beforeWork: /^(before work|notify)$/i,
   notes: /^(notes?|remarks?|comment)$/i,
 };
@@ -77,6 +82,7 @@ export function readPlantList(
     if (at >= 0) columns.set(field, at);
   }
   const before = new Map<string, number>();
+  const spoken = new Map<string, { line: number; link: string }>();
   return rows.slice(head + 1).flatMap((row, i): ListLine[] => {
     if (row.every((cell) => cell.trim() === "")) return [];
     const line = head + 2 + i;
@@ -94,7 +100,7 @@ export function readPlantList(
     const there = known.get(tag);
     const position = { ...(there ?? EMPTY), tag };
     for (const field of LIST_FIELD_NAMES) position[field] = said(field) ?? position[field];
-    const faults = faultsOf(position, families);
+    const faults = [...faultsOf(position, families), ...takeWay(position, line, spoken)];
     if (faults.length > 0) return wrong(...faults);
     if (!there) return [{ line, tag, verdict: "new", says: [], position }];
     const changes = LIST_FIELD_NAMES.filter((field) => there[field] !== position[field]).map(
@@ -129,4 +135,27 @@ function faultsOf(position: ListedPosition, families: readonly string[]): string
       `No family "${position.family}" is here. Import its definition first, or leave the family empty: it is found out when the drive is recorded.`,
     );
   return faults;
+}
+
+/** Puts a position's link into the words in which all links are written. Says what is wrong with its link and address, or with a link that an earlier line speaks on otherwise. */
+function takeWay(
+  position: ListedPosition,
+  line: number,
+  spoken: Map<string, { line: number; link: string }>,
+): string[] {
+  const { link, address } = position;
+  if (link === "" && address === "") return [];
+  if (link === "") return [`It has the address ${address} and no link. Write both, or neither.`];
+  const read = readLinkLine(link);
+  if ("fault" in read) return [read.fault];
+  if (!/^\d{1,3}$/.test(address) || Number(address) > 255)
+    return [`"${address}" is no address on a link. Write a number from 0 to 255.`];
+  position.link = linkLine(read.link);
+  position.address = String(Number(address));
+  const key = linkKey(read.link);
+  const earlier = spoken.get(key) ?? { line, link: position.link };
+  spoken.set(key, earlier);
+  return earlier.link === position.link
+    ? []
+    : [`Line ${earlier.line} says of the same port or gateway: ${earlier.link}. Write the same in both.`];
 }

@@ -57,6 +57,8 @@ const OLD: ListedPosition = {
   family: "Fennimore Rill",
   twinGroup: "",
   jobNumber: "W26-0417",
+  link: "",
+  address: "",
   criticality: "",
   beforeWork: "",
   notes: "",
@@ -65,6 +67,30 @@ const context = { known: new Map([[OLD.tag, OLD]]), families: ["Fennimore Rill",
 const read = (...rows: string[][]) => readPlantList(rows, context);
 
 describe("a list of positions", () => {
+  test("says where drives answer, as people write it; what is no link, or half of one, is said", () => {
+    const lines = read(
+      ["Position", "Area", "Title", "IP address", "Node"],
+      ["KL-01", "Kiln", "Roller 1", "10.4.2.31", "1"],
+      ["KL-02", "Kiln", "Roller 2", "com7, rtu 9600 8e1", "02"],
+      ["KL-03", "Kiln", "Roller 3", "COM7, RTU 19200 8E1", "3"],
+      ["KL-04", "Kiln", "Roller 4", "10.4.2.31", ""],
+      ["KL-05", "Kiln", "Roller 5", "", "5"],
+      ["KL-06", "Kiln", "Roller 6", "over there", "6"],
+      ["KL-07", "Kiln", "Roller 7", "10.4.2.31:502", "256"],
+    );
+    expect(lines.map((each) => each.verdict)).toEqual(["changed", "new", ...Array<string>(5).fill("wrong")]);
+    expect(lines[0]!.says).toEqual(["link: nothing → Modbus TCP 10.4.2.31:502", "address: nothing → 1"]);
+    expect(lines[1]!.position).toMatchObject({ link: "COM7, RTU 9600 8E1", address: "2" });
+    for (const [i, why] of [
+      [2, "Line 3 says of the same port or gateway: COM7, RTU 9600 8E1"],
+      [3, '"" is no address'],
+      [4, "It has the address 5 and no link"],
+      [5, '"over there" is no link: no host'],
+      [6, '"256" is no address'],
+    ] as const)
+      expect(lines[i]!.says.join()).toContain(why);
+  });
+
   test("new, changed, as it is, and wrong: each line says which, and why", () => {
     const lines = read(
       ["Plant list of March"],
@@ -100,7 +126,12 @@ describe("a list of positions", () => {
   test("what is written as a file comes back as it was, also where a cell was kept from being a formula", () => {
     const text = fc.stringMatching(/^[A-Za-z0-9 =+@-]{0,20}$/).map((each) => each.trim());
     const filled = text.filter((each) => each !== "");
-    const position = fc.record({
+    const way = fc.constantFrom(
+      { link: "", address: "" },
+      { link: "COM7, RTU 9600 8E1", address: "3" },
+      { link: "CANopen through a gateway 10.4.2.8:7000, network 1, 8 at once", address: "255" },
+    );
+    const words = fc.record({
       ...(Object.fromEntries(LIST_FIELD_NAMES.map((field) => [field, text])) as Record<string, typeof text>),
       tag: fc.stringMatching(/^[A-Z]{2}-\d{2}$/),
       area: filled,
@@ -108,6 +139,7 @@ describe("a list of positions", () => {
       family: fc.constantFrom("", ...context.families),
       criticality: fc.constantFrom("", "plant", "line", "machine"),
     });
+    const position = fc.tuple(words, way).map(([said, where]) => ({ ...said, ...where }));
     const asCell = (cell: string): string => (/^[=+\-@]/.test(cell) ? `'${cell}` : cell);
     fc.assert(
       fc.property(fc.uniqueArray(position, { selector: (each) => each.tag, maxLength: 5 }), (given) => {

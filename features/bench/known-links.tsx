@@ -17,13 +17,14 @@ interface Props {
   onTake: (link: LinkSettings, unit: number) => void;
 }
 
-/** Ways that worked, and who is on them: positions first, then drives that were only seen. */
+/** Ways that worked and those that people noted, and who is on them: positions first, then drives that were only seen. */
 export function KnownLinks({ links, busy, onConnect, onTake }: Props) {
   const [find, setFind] = useState("");
   if (links.length === 0)
     return (
       <Empty title="Ways that worked will stand here.">
-        Connect to a drive, or find the drives on a line: both are kept with their settings.
+        Connect to a drive, or look for the drives on a line: both are kept with their settings. So is what a
+        position says of where its drive answers.
       </Empty>
     );
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
@@ -39,7 +40,9 @@ export function KnownLinks({ links, busy, onConnect, onTake }: Props) {
   return (
     <section>
       <div className="flex items-baseline gap-4 mb-2">
-        <h2 className="text-lg font-semibold">Ways that worked</h2>
+        <h2 className="text-lg font-semibold">
+          Ways that worked{links.some((each) => !each.lastSuccess) && ", and ways that are noted"}
+        </h2>
         <input
           value={find}
           onChange={(event) => setFind(event.target.value)}
@@ -72,6 +75,7 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
     await act(bench.forgetLink, { params: { plant, link: known.id } });
     router.refresh();
   };
+  const worked = known.lastSuccess ? `worked ${moment(known.lastSuccess)}` : "nobody has answered there yet";
   const placed = known.drives.some((each) => each.tag);
   const quiet = "min-h-8 underline underline-offset-4 decoration-hairline hover:decoration-copper";
   return (
@@ -93,15 +97,12 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
             />
           </form>
         )}
-        <p
-          className="flex-1 max-sm:basis-full min-w-0 truncate"
-          title={`${linkText(known.link)}${known.lastSuccess ? `, worked ${moment(known.lastSuccess)}` : ""}`}
-        >
+        <p className="flex-1 max-sm:basis-full min-w-0 truncate" title={`${linkText(known.link)}, ${worked}`}>
           {LINK_WORDS[known.link.kind]}
           {linkText(known.link) !== known.name && (
             <span className="font-mono ml-3">{linkText(known.link)}</span>
           )}
-          {known.lastSuccess && <span className="ml-3">worked {moment(known.lastSuccess)}</span>}
+          <span className="ml-3">{worked}</span>
         </p>
         <button
           type="button"
@@ -121,7 +122,10 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
       </div>
       <ul className="divide-y divide-hairline border-t border-hairline">
         {known.drives.map((drive) => (
-          <li key={drive.unit} className="flex items-center gap-3 pl-4 pr-2 min-h-10 text-[15px]">
+          <li
+            key={`${drive.unit} ${drive.tag}`}
+            className="flex items-center gap-3 pl-4 pr-2 min-h-10 text-[15px]"
+          >
             <span className="font-mono text-[13px] text-soft w-8" title="Address">
               {drive.unit}
             </span>

@@ -46,6 +46,8 @@ interface Props {
   files: FileView[];
   drafts: Array<{ id: number; title: string; byName: string; at: number }>;
   families: FamilyChoice[];
+  /** The links that are kept, each in one line. */
+  links: string[];
 }
 
 /** A position's ledger: its records down the time line, one of them open. */
@@ -58,6 +60,7 @@ export function Position({
   sheet,
   areas,
   families,
+  links,
   files,
   drafts,
 }: Props) {
@@ -109,6 +112,7 @@ export function Position({
             old={details.value}
             areas={areas}
             families={families}
+            links={links}
             onDone={(tag) => {
               setWriting(undefined);
               toast.success(`${tag} is kept.`);

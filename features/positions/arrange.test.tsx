@@ -51,6 +51,7 @@ const show = () =>
           <Arrange
             first={windowOf()}
             families={[]}
+            links={[]}
             heading={{ company: "", address: "", logo: undefined } as never}
           />
         </InPlant>

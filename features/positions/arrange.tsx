@@ -39,10 +39,13 @@ type Open =
 export function Arrange({
   first,
   families,
+  links,
   heading,
 }: {
   first: PositionWindow;
   families: FamilyChoice[];
+  /** The links that are kept, each in one line. */
+  links: string[];
   heading: HeadingWords;
 }) {
   const router = useRouter();
@@ -174,6 +177,7 @@ export function Arrange({
           start={{ area: retired ? "" : area }}
           areas={areas.map((each) => each.name)}
           families={families}
+          links={links}
           onDone={(tag) => done(`${tag} is made.`)}
           onClose={() => setOpen(undefined)}
         />
@@ -188,6 +192,7 @@ export function Arrange({
             old={changed.value}
             areas={areas.map((each) => each.name)}
             families={families}
+            links={links}
             onDone={(tag) => done(`${tag} is kept.`)}
             onClose={() => setOpen(undefined)}
           />

@@ -15,6 +15,7 @@ const WORDS: PositionWordsView = {
   machine: "",
   twinGroup: "",
   jobNumber: "",
+  link: "",
   beforeWork: "",
   notes: "",
 };
@@ -30,6 +31,7 @@ const show = (old?: { words: PositionWordsView; revision: number }) =>
       old={old}
       areas={["Kiln", "Sorting"]}
       families={[{ id: "rill", title: "Fennimore Rill" }]}
+      links={["Modbus TCP 10.4.2.31:502"]}
       onDone={(tag) => done.push(tag)}
       onClose={() => undefined}
     />,
@@ -55,6 +57,33 @@ test("a tag is proposed for the area of a new position, and not over one that so
   await user.click(screen.getByRole("button", { name: "Make the position" }));
   await waitFor(() => expect(done).toEqual(["KL-70"]));
   expect(sentIn(asked)).toEqual([{ ...WORDS, tag: "KL-70", title: "Roller drive 70", criticality: "line" }]);
+});
+
+test("where its drive answers is said with both, or not at all", async () => {
+  answerTo = ({ method }) => (method === "POST" ? { value: { tag: "x" } } : { value: { tag: "" } });
+  const user = userEvent.setup();
+  show({ words: WORDS, revision: 1 });
+  const link = screen.getByLabelText("Link its drive is on");
+  const address = screen.getByLabelText("Address");
+  const keep = screen.getByRole("button", { name: "Keep this" });
+  await user.type(link, "COM7");
+  await user.click(keep);
+  expect((await screen.findAllByRole("alert")).map((each) => each.textContent)).toEqual([
+    expect.stringContaining("how it is spoken on COM7 is missing"),
+    "The address at which it answers there is missing.",
+  ]);
+  await user.clear(link);
+  await user.type(link, " 10.4.2.31");
+  await user.type(address, "300");
+  await user.click(keep);
+  await waitFor(() =>
+    expect(screen.getAllByRole("alert").map((each) => each.textContent)).toEqual(["A number from 0 to 255."]),
+  );
+  await user.clear(address);
+  await user.type(address, "11");
+  await user.click(keep);
+  await waitFor(() => expect(done).toEqual(["KL-03"]));
+  expect(sentIn(asked)).toEqual([{ revision: 1, words: { ...WORDS, link: "10.4.2.31", address: 11 } }]);
 });
 
 test("who changes it second sees the other version before one's own may be kept", async () => {

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
 import { positions, type PositionWordsView } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
+import { readLinkLine } from "@/core/link";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
@@ -22,6 +23,8 @@ interface Props {
   start?: Partial<PositionWordsView>;
   areas: string[];
   families: FamilyChoice[];
+  /** The links that are kept, each in one line; absent where the drive is in hand and its way is known. */
+  links?: string[];
   onDone: (tag: string) => void;
   onClose: () => void;
 }
@@ -34,19 +37,20 @@ const EMPTY: PositionWordsView = {
   machine: "",
   twinGroup: "",
   jobNumber: "",
+  link: "",
   beforeWork: "",
   notes: "",
 };
 
 /** What people say of a position. Of two who change it at once the second is shown both versions. */
-export function PositionForm({ old, start, areas, families, onDone, onClose }: Props) {
+export function PositionForm({ old, start, areas, families, links, onDone, onClose }: Props) {
   const { plant } = usePlant();
   const [trouble, setTrouble] = useState<Trouble>();
   const [revision, setRevision] = useState(old?.revision ?? 0);
   const form = useForm<PositionWordsView & { criticality?: string }>({
     defaultValues: { ...EMPTY, ...old?.words, ...start },
   });
-  const { isSubmitting, dirtyFields } = form.formState;
+  const { isSubmitting, dirtyFields, errors } = form.formState;
   // The compiler's rule on watched forms: the value is read in this render only.
   // eslint-disable-next-line react-hooks/incompatible-library
   const area = form.watch("area");
@@ -125,6 +129,34 @@ export function PositionForm({ old, start, areas, families, onDone, onClose }: P
           {...form.register("twinGroup")}
         />
       </div>
+      {links && (
+        <div className="grid sm:grid-cols-[1fr_7rem] gap-3">
+          <Field
+            label="Link its drive is on"
+            list="links-here"
+            hint="Empty: found out when it is recorded. 10.4.2.31 alone is Modbus TCP."
+            maxLength={320}
+            autoComplete="off"
+            error={errors.link?.message}
+            {...form.register("link", { setValueAs: (typed: string) => typed.trim(), validate: faultOfLink })}
+          />
+          <datalist id="links-here">
+            {links.map((each) => (
+              <option key={each} value={each} />
+            ))}
+          </datalist>
+          <Field
+            label="Address"
+            inputMode="numeric"
+            autoComplete="off"
+            error={errors.address?.message}
+            {...form.register("address", {
+              setValueAs: addressTyped,
+              validate: (address, { link }) => faultOfAddress(address, link),
+            })}
+          />
+        </div>
+      )}
       <Field
         label="Before work begins"
         hint="Whom to tell, what to lock; shown wherever somebody restores here."
@@ -150,4 +182,22 @@ export function PositionForm({ old, start, areas, families, onDone, onClose }: P
       </div>
     </form>
   );
+}
+
+function faultOfLink(link: string): string | undefined {
+  const read = link === "" ? undefined : readLinkLine(link);
+  return read && "fault" in read ? read.fault : undefined;
+}
+
+function faultOfAddress(address: number | undefined, link: string): string | undefined {
+  if (address === undefined)
+    return link === "" ? undefined : "The address at which it answers there is missing.";
+  if (link === "") return "Say on which link, or leave both empty.";
+  return Number.isInteger(address) && address >= 0 && address <= 255 ? undefined : "A number from 0 to 255.";
+}
+
+/** What is typed as an address, as a number; undefined where nothing is. */
+function addressTyped(typed: string | number | undefined): number | undefined {
+  const text = String(typed ?? "").trim();
+  return text === "" ? undefined : Number(text);
 }

@@ -11,13 +11,14 @@ import type { Events } from "@/server/events";
 import { keepReading, type Kept } from "@/server/ledger";
 import { dropReading, type Links, type LiveView, type LookTiming } from "@/server/link";
 import type { Person } from "@/server/people";
+import { keepSettings, linkRow } from "@/server/plant";
 import { Connection } from "./connection";
 import { misplaced, retiredThere } from "./misplaced";
 import { whyNotRecorded } from "./not-recorded";
 import { NOTHING_MEANT, partOf } from "./part-of";
 import { Places } from "./places";
 import { Readings } from "./readings";
-import { keepSettings, linkRow, noteSuccess, rememberAddress } from "./ways";
+import { noteSuccess, rememberAddress } from "./ways";
 
 /** How often drives are looked at, in ms. */
 export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };

@@ -7,11 +7,11 @@ import { inBackground } from "@/server/background";
 import { tables } from "@/server/database";
 import type { MainAsks } from "@/server/link";
 import type { Person } from "@/server/people";
+import { keepSettings, linkRow } from "@/server/plant";
 import type { Bench, BenchParts } from "./bench";
 import { fittedAt } from "./place";
 import { recognisePosition } from "./recognise";
 import { noteSighting } from "./sightings";
-import { keepSettings, linkRow } from "./ways";
 
 interface Held {
   view: SearchView;

@@ -1,39 +1,8 @@
 import { and, eq, isNull } from "drizzle-orm";
-import { linkKey, linkText, type LinkSettings } from "@/core/link";
+import type { LinkSettings } from "@/core/link";
 import { tables, type Database } from "@/server/database";
 import type { Connection } from "./connection";
 import { noteSighting } from "./sightings";
-
-type LinkRow = typeof tables.link.$inferSelect;
-
-/** The kept link with these settings; settings that changed are kept anew. */
-export async function linkRow(db: Database, plantId: number, settings: LinkSettings): Promise<LinkRow> {
-  const { link } = tables;
-  const key = linkKey(settings);
-  const made = await db
-    .insert(link)
-    .values({ plantId, name: linkText(settings), key, settings })
-    .onConflictDoNothing({ target: [link.plantId, link.key] })
-    .returning();
-  if (made[0]) return made[0];
-  const [known] = await db
-    .select()
-    .from(link)
-    .where(and(eq(link.plantId, plantId), eq(link.key, key)));
-  return keepSettings(db, known!, settings);
-}
-
-/** Keeps how a link is spoken on now. A name that a person gave it stays; one that was made of its settings follows them. */
-export async function keepSettings(
-  db: Database,
-  known: Pick<LinkRow, "id" | "name" | "settings">,
-  settings: LinkSettings,
-): Promise<LinkRow> {
-  const name = known.name === linkText(known.settings) ? linkText(settings) : known.name;
-  const { link } = tables;
-  const [kept] = await db.update(link).set({ settings, name }).where(eq(link.id, known.id)).returning();
-  return kept!;
-}
 
 /** Keeps what a value took on a link whose pace does not follow from its settings: how quick the bus behind a gateway is, nobody tells. */
 export async function keepPace(

@@ -8,6 +8,8 @@ import {
   changePosition,
   createPosition,
   findPosition,
+  linkLines,
+  listPlaces,
   plantList,
   plantListCsv,
   plantListWorkbook,
@@ -34,6 +36,8 @@ const WORDS: PositionWords = {
   criticality: "line",
   twinGroup: "",
   jobNumber: "",
+  link: "",
+  address: null,
   beforeWork: "Lock the gate.",
   notes: "",
 };
@@ -105,6 +109,47 @@ describe("positions", () => {
     const connection = plant.app.bench.find(await connectAndRead(plant))!;
     valueOf(await plant.app.bench.record(plant.person, connection, id, true));
     expect((await wordsOf(plant.app.db, id))!.words.definitionId).toBe("fennimore-rill-4");
+  });
+});
+
+describe("where a drive answers", () => {
+  const LINK = "Modbus TCP 10.4.2.31:502";
+  test("can be said before anybody was there: the link is kept, and the bench offers it", async () => {
+    const { db } = plant.app;
+    const { id } = valueOf(await make({ tag: "SO-20", link: "10.4.2.31", address: 7 }));
+    valueOf(await make({ tag: "SO-21", link: LINK, address: 8 }));
+    expect((await wordsOf(db, id))!.words).toMatchObject({ link: LINK, address: 7 });
+    const offered = (await listPlaces(db, 1)).filter((each) => each.tag.startsWith("SO-2"));
+    expect(offered.map(({ tag, unit }) => [tag, unit])).toEqual([
+      ["SO-20", 7],
+      ["SO-21", 8],
+    ]);
+    expect(offered[0]!.linkId).toBe(offered[1]!.linkId);
+    expect(await linkLines(db, 1)).toContain(LINK);
+    valueOf(await change(id, 1, { tag: "SO-20", link: "", address: null }));
+    expect((await wordsOf(db, id))!.words).toMatchObject({ link: "", address: null });
+    const told = await readJournal(db, 1, 1, { tag: "SO-20" });
+    expect(told[0]!.text).toBe(`Changed SO-20: link: ${LINK} → nothing; address: 7 → nothing.`);
+  });
+
+  test.each([
+    [{ link: "COM7", address: 1 }, "how it is spoken on COM7 is missing"],
+    [{ link: LINK, address: null }, "no address at which its drive answers"],
+    [{ link: "", address: 4 }, "no link on which it answers"],
+  ])("%j is refused", async (way, why) => {
+    expect(await make({ tag: "SO-22", ...way })).toMatchObject({
+      trouble: { text: expect.stringContaining(why) as unknown },
+    });
+  });
+
+  test("is not said in a practice plant: its positions lead to its stand-ins", async () => {
+    const { db } = plant.app;
+    await db.update(tables.plant).set({ practice: true });
+    const made = await make({ tag: "SO-23", link: LINK, address: 9 });
+    const without = await make({ tag: "SO-23" });
+    await db.update(tables.plant).set({ practice: false });
+    expect(made).toMatchObject({ trouble: { text: expect.stringContaining("own stand-ins") as unknown } });
+    expect(without.ok).toBe(true);
   });
 });
 

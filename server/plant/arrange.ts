@@ -1,10 +1,12 @@
 import { and, desc, eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { readLinkLine } from "@/core/link";
 import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { areaId } from "./areas";
+import { linkRow } from "./link-row";
 import { differences, faultIn, wordsOf, type PositionWords } from "./position-words";
 import { tagsLocked, whyTaken } from "./tags";
 
@@ -20,7 +22,10 @@ export async function createPosition(
 ): Promise<Result<{ id: number; tag: string }>> {
   return db.transaction(async (tx) => {
     await tagsLocked(tx, plantId);
-    const refused = faultIn(words) ?? (await whyTaken(tx, plantId, words.tag));
+    const refused =
+      faultIn(words) ??
+      (await whyTaken(tx, plantId, words.tag)) ??
+      (words.link === "" ? undefined : await whyNoWay(tx, plantId));
     if (refused) return refused;
     const [row] = await tx
       .insert(position)
@@ -58,7 +63,9 @@ export async function changePosition(
     if (!before) return NO_POSITION;
     if (before.revision !== revision) return changedMeanwhile(tx, id, before.words, words);
     const refused =
-      faultIn(words) ?? (words.tag === before.words.tag ? undefined : await whyTaken(tx, plantId, words.tag));
+      faultIn(words) ??
+      (words.tag === before.words.tag ? undefined : await whyTaken(tx, plantId, words.tag)) ??
+      (sameWay(before.words, words) ? undefined : await whyNoWay(tx, plantId));
     if (refused) return refused;
     const changes = differences(before.words, words);
     if (changes.length === 0) return good(undefined);
@@ -66,7 +73,7 @@ export async function changePosition(
       await tx.insert(formerTag).values({ plantId, tag: before.words.tag, positionId: id, at });
     await tx
       .update(position)
-      .set({ ...(await columnsOf(tx, plantId, words)), revision: revision + 1 })
+      .set({ ...(await columnsOf(tx, plantId, words, before.words)), revision: revision + 1 })
       .where(eq(position.id, id));
     const told = changes.map(([what, from, to]) => `${what}: ${from || "nothing"} → ${to || "nothing"}`);
     await note(tx, person, plantId, id, at, `Changed ${words.tag}: ${told.join("; ")}.`, words.tag);
@@ -149,13 +156,38 @@ async function changedMeanwhile(
   });
 }
 
-async function columnsOf(tx: Database, plantId: number, words: PositionWords) {
-  const { area: name, twinGroup, ...rest } = words;
+/** What is said of a position, as it is kept. The way to its drive is left alone where it is as it was. */
+async function columnsOf(
+  tx: Database,
+  plantId: number,
+  { area: name, twinGroup, link, address, ...rest }: PositionWords,
+  before?: PositionWords,
+) {
+  const way = before && sameWay(before, { link, address }) ? undefined : readLinkLine(link);
+  const noWay = way && { linkId: null, unitAddress: null };
   return {
     ...rest,
+    ...(way && "link" in way
+      ? { linkId: (await linkRow(tx, plantId, way.link)).id, unitAddress: address }
+      : noWay),
     twinGroup: twinGroup === "" ? null : twinGroup,
     areaId: await areaId(tx, plantId, name.trim()),
   };
+}
+
+type Way = Pick<PositionWords, "link" | "address">;
+const sameWay = (a: Way, b: Way): boolean => a.link === b.link && a.address === b.address;
+
+/** Why a way cannot be noted in a plant: a practice plant's positions lead to its stand-ins, and nowhere else. */
+async function whyNoWay(tx: Database, plantId: number): Promise<Result<never> | undefined> {
+  const { plant } = tables;
+  const [row] = await tx.select({ practice: plant.practice }).from(plant).where(eq(plant.id, plantId));
+  if (!row?.practice) return undefined;
+  return bad({
+    kind: "not-now",
+    text: "This is the practice plant: its positions lead to its own stand-ins.",
+    remedy: "Leave link and address as they are.",
+  });
 }
 
 function note(

@@ -2,6 +2,7 @@
 export { changePosition, createPosition, retirePosition } from "./arrange";
 export { orderAreas } from "./areas";
 export { wordsOf, type PositionWords } from "./position-words";
+export { keepSettings, linkLines, linkRow } from "./link-row";
 export { positionOfFormerTag } from "./tags";
 export { plantList, takePlantList, plantListCsv, plantListWorkbook } from "./list-file";
 export {

@@ -1,5 +1,6 @@
 import { asc, eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
+import { linkLine } from "@/core/link";
 import {
   LIST_FIELD_NAMES,
   LIST_FIELDS,
@@ -21,16 +22,17 @@ export async function plantList(
   shelf: DefinitionShelf,
   plantId: number,
 ): Promise<Array<{ id: number; revision: number; definitionId: string; listed: ListedPosition }>> {
-  const { position, area } = tables;
+  const { position, area, link } = tables;
   const rows = await db
-    .select({ row: position, area: area.name })
+    .select({ row: position, area: area.name, link: link.settings })
     .from(position)
     .innerJoin(area, eq(area.id, position.areaId))
+    .leftJoin(link, eq(link.id, position.linkId))
     .where(eq(position.plantId, plantId))
     .orderBy(asc(area.sort), asc(position.tag));
   return rows
     .filter(({ row }) => row.retiredAt === null)
-    .map(({ row, area: name }) => ({
+    .map(({ row, area: name, link: way }) => ({
       id: row.id,
       revision: row.revision,
       definitionId: row.definitionId,
@@ -43,6 +45,8 @@ export async function plantList(
         twinGroup: row.twinGroup ?? "",
         jobNumber: row.jobNumber,
         criticality: row.criticality ?? "",
+        link: way === null ? "" : linkLine(way),
+        address: way === null || row.unitAddress === null ? "" : String(row.unitAddress),
         beforeWork: row.beforeWork,
         notes: row.notes,
       },
@@ -122,8 +126,9 @@ class NotTaken extends Error {
   }
 }
 
-const plain = ({ criticality }: ListedPosition): Pick<PositionWords, "criticality"> => ({
+const plain = ({ criticality, address }: ListedPosition): Pick<PositionWords, "criticality" | "address"> => ({
   criticality: criticality === "" ? null : (criticality as PositionWords["criticality"]),
+  address: address === "" ? null : Number(address),
 });
 
 /** The definition that holds for a family's title: the one it had where the title is the same, else the newest of that title. */

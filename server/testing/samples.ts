@@ -11,6 +11,8 @@ export const WORDS: Omit<PositionWords, "tag"> = {
   criticality: null,
   twinGroup: "",
   jobNumber: "",
+  link: "",
+  address: null,
   beforeWork: "",
   notes: "",
 };

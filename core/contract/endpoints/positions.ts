@@ -16,6 +16,10 @@ export const positionWords = object({
   criticality: optional(oneOf(CRITICALITIES)),
   twinGroup: text({ max: 60 }),
   jobNumber: text({ max: 40 }),
+  /** The link its drive is on, in one line ("Modbus TCP 10.4.2.31:502"); empty where none is noted. */
+  link: text({ max: 320 }),
+  /** The address at which it answers there. */
+  address: optional(whole({ min: 0, max: 255 })),
   beforeWork: text({ max: 500 }),
   notes: text({ max: 4000 }),
 });

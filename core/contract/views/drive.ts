@@ -1,5 +1,5 @@
 import { TROUBLE_CODES, type DriveIdentity, type DriveState, type Trouble } from "@/core/drive";
-import { LINK_KINDS, PARITIES, type LinkSettings } from "@/core/link";
+import { HOST, LINK_KINDS, PARITIES, PORT_PATH, type LinkSettings } from "@/core/link";
 import { LOST_CAUSES } from "@/core/protocol/outcome";
 import { REFUSAL_KINDS } from "@/core/protocol/refusal";
 import {
@@ -24,7 +24,7 @@ export const rawValue = either(number(), text());
 const host = text({
   min: 1,
   max: 253,
-  pattern: /^[A-Za-z0-9]([A-Za-z0-9._:-]*[A-Za-z0-9])?$/,
+  pattern: HOST,
   called: "host name or address",
 });
 const port = whole({ min: 1, max: 65535 });
@@ -35,7 +35,7 @@ export const linkSettings = byField("kind", {
   "modbus-rtu-over-tcp": object({ kind: oneOf(["modbus-rtu-over-tcp"]), host, port }),
   "modbus-serial": object({
     kind: oneOf(["modbus-serial"]),
-    path: text({ min: 1, max: 200, pattern: /^(\/[\w.\-/]+|COM\d{1,3})$/, called: "serial port path" }),
+    path: text({ min: 1, max: 200, pattern: PORT_PATH, called: "serial port path" }),
     framing: oneOf(["rtu", "ascii"]),
     baud: whole({ min: 300, max: 4_000_000 }),
     parity: oneOf(PARITIES),

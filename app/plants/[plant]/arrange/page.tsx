@@ -1,6 +1,7 @@
 import { page } from "@/app/_lib/page";
 import { Arrange } from "@/features/positions/arrange";
 import { headingOf } from "@/server/paper";
+import { linkLines } from "@/server/plant";
 
 const { Page, generateMetadata } = page("arrange", {
   title: "Positions",
@@ -10,6 +11,7 @@ const { Page, generateMetadata } = page("arrange", {
         first={await app.overviews.window(plant.id, {}, 0, 1)}
         heading={await headingOf(app.db, plant.id)}
         families={app.shelf.all.map(({ id, title }) => ({ id, title }))}
+        links={await linkLines(app.db, plant.id)}
       />
     );
   },

@@ -9,7 +9,7 @@ export const GET = serve(ledger.listPositions, async ({ app, plant, query }) => 
 });
 
 export const POST = serve(positions.createPosition, async ({ app, person, plant, body }) => {
-  const words = { ...body, criticality: body.criticality ?? null };
+  const words = { ...body, criticality: body.criticality ?? null, address: body.address ?? null };
   const made = await createPosition(app.db, person, plant.id, words, app.now());
   if (!made.ok) return made;
   app.events.publish(plant.id, { type: "ledger", tag: made.value.tag });

@@ -19,7 +19,7 @@ import {
   wasNotRead,
   type RecordRow,
 } from "@/server/ledger";
-import { findPosition, fittedDrive, linkOf, positionOfFormerTag } from "@/server/plant";
+import { findPosition, fittedDrive, linkLines, linkOf, positionOfFormerTag } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
 
 /** What a drive said of itself beside its plate, in words. */
@@ -153,6 +153,7 @@ const { Page, generateMetadata } = page("see", {
         files={files}
         drafts={drafts.map(({ at, ...each }) => ({ ...each, at: at.getTime() }))}
         families={app.shelf.all.map(({ id, title }) => ({ id, title }))}
+        links={await linkLines(app.db, plant.id)}
       />
     );
   },

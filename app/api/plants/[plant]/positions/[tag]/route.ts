@@ -8,6 +8,9 @@ export const GET = serve(positions.showPosition, async ({ app, plant, params }) 
   const position = await findPosition(app.db, plant.id, params.tag);
   const found = position && (await wordsOf(app.db, position.id));
   if (!found) return noPosition(params.tag);
-  const { criticality, ...words } = found.words;
-  return good({ words: { ...words, criticality: criticality ?? undefined }, revision: found.revision });
+  const { criticality, address, ...words } = found.words;
+  return good({
+    words: { ...words, criticality: criticality ?? undefined, address: address ?? undefined },
+    revision: found.revision,
+  });
 });
