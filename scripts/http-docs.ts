@@ -1,6 +1,6 @@
 /** Writes the list of ways in of docs/http.md from the contract: `npx tsx scripts/http-docs.ts`. */
 import { readFileSync, writeFileSync } from "node:fs";
-import { ENDPOINTS, type AnyEndpoint } from "@/core/contract";
+import { ENDPOINTS, fieldsOf, schemaOf, type AnyEndpoint } from "@/core/contract";
 import { TROUBLES } from "@/core/drive";
 
 const FILE = "docs/http.md";
@@ -8,12 +8,10 @@ const BEGIN = "<!-- from the contract -->";
 const END = "<!-- end -->";
 
 /** The fields of a shape, a "?" behind what may be left out. */
-function fields(shape: AnyEndpoint["body"]): string {
-  const { keys = {} } = shape.joi.describe() as { keys?: Record<string, { flags?: { presence?: string } }> };
-  return Object.entries(keys)
-    .map(([key, { flags }]) => `\`${key}\`${flags?.presence === "optional" ? "?" : ""}`)
+const fields = (shape: AnyEndpoint["body"]): string =>
+  fieldsOf(schemaOf(shape))
+    .map(({ name, optional }) => `\`${name}\`${optional ? "?" : ""}`)
     .join(", ");
-}
 
 const line = (each: AnyEndpoint): string => {
   const takes = each.takes === "json" ? fields(each.body) || fields(each.query) : "the file as it is";

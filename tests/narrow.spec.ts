@@ -17,6 +17,7 @@ const VIEWS = [
   "/families/fennimore-rill-4",
   "/inventory",
   "/journal",
+  "/interface",
   "/positions/KL-04/restore",
   "/positions/KL-04/firmware",
   "/batches?tags=KL-01,KL-02",

@@ -68,7 +68,11 @@ test("another program is let in by a token, in its plant and with its role alone
     data: { link: { kind: "modbus-tcp", host: "127.0.0.1", port: 9 }, unit: 1 },
   });
   expect(connect.status()).toBe(428);
-  await page.reload();
+  await page.getByRole("link", { name: "What they may ask" }).click();
+  await page.getByLabel("Find among the ways in").fill("standing");
+  await page.getByText("/api/v1/plants/{plant}/positions/{tag}/standing").click();
+  await expect(page.getByRole("region", { name: "positions" })).toContainText("Answers that it is done");
+  await page.goto(at("/people"));
   const row = page.getByRole("listitem").filter({ hasText: "Reports as lead" });
   await expect(row).toContainText("used");
   await row.getByRole("button", { name: "End it" }).click();

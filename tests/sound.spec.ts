@@ -15,6 +15,7 @@ const VIEWS = [
   "/families/import",
   "/inventory",
   "/journal",
+  "/interface",
   "/cabinet",
   "/positions/KL-04/restore",
   "/batches?tags=KL-01,KL-02",

@@ -1,4 +1,4 @@
-import { paramsOf, type Endpoint } from "@/core/contract";
+import { isPersonsOwn, paramsOf, type Endpoint } from "@/core/contract";
 import { bad, TROUBLES, type Result } from "@/core/drive";
 import type { Plant } from "@/core/plant";
 import { nothing, parse, parseTexts } from "@/core/shape";
@@ -9,9 +9,6 @@ import { askerOfToken, hasAcknowledged, mayDo, NOT_ACKNOWLEDGED, type Asker } fr
 import { settings } from "@/server/settings";
 import { currentPerson } from "./person";
 import { readBody } from "./read-body";
-
-/** What only a person does, in their own sign-in. */
-const PERSONS_OWN = /^\/api\/(own\/|acknowledgement$)|\/own-list$/;
 
 /** Who asks where nobody need be signed in. */
 const NOBODY: Asker = {
@@ -121,7 +118,7 @@ async function check<P, Q, B, A>(
   if (!person)
     return bad({ kind: "not-signed-in", text: "You are not signed in.", remedy: "Sign in, then try again." });
   // A token is nobody's sign-in: it neither ends its maker's, nor acknowledges in their name what a person has to read.
-  if (token !== undefined && PERSONS_OWN.test(endpoint.path))
+  if (token !== undefined && isPersonsOwn(endpoint.path))
     return bad({
       kind: "no-right",
       text: "A program may not do this.",

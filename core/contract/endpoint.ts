@@ -74,3 +74,8 @@ export function fillPath(path: string, params: Record<string, string | number>):
 export function paramsOf(path: string): string[] {
   return [...path.matchAll(/:(\w+)/g)].map((each) => each[1]!);
 }
+
+const PERSONS_OWN = /^\/api\/(own\/|acknowledgement$)|\/own-list$/;
+
+/** Whether a way in is a person's own doing, which no token does in their name: acknowledging a warning, ending a sign-in. */
+export const isPersonsOwn = (path: string): boolean => PERSONS_OWN.test(path);

@@ -25,9 +25,18 @@ import * as rounds from "./endpoints/rounds";
 import * as sheets from "./endpoints/sheets";
 import * as shifts from "./endpoints/shifts";
 
+export { commonTroubles, fieldsOf, waysInWords, type FieldInWords, type WayInWords } from "./in-words";
+export { schemaOf } from "./json-schema";
 export { API_VERSION, openApi } from "./openapi";
 export { addressOf } from "./address";
-export { COMMON_TROUBLES, fillPath, paramsOf, type AnyEndpoint, type Endpoint } from "./endpoint";
+export {
+  COMMON_TROUBLES,
+  fillPath,
+  isPersonsOwn,
+  paramsOf,
+  type AnyEndpoint,
+  type Endpoint,
+} from "./endpoint";
 export {
   hasRight,
   PLANT_ROLES,

@@ -1,26 +1,11 @@
 import { TROUBLES } from "@/core/drive";
-import type { Shape } from "@/core/shape";
 import { COMMON_TROUBLES, paramsOf, type AnyEndpoint } from "./endpoint";
+import { schemaOf } from "./json-schema";
 import { RIGHTS } from "./rights";
 
 /** Under this the interface is found; it changes when something that was there before no longer holds. */
 export const API_VERSION = "1";
-const BASE = `/api/v${API_VERSION}`;
-
-interface Made {
-  properties?: Record<string, object>;
-  required?: string[];
-}
-
-/** The description of a shape for other programs (JSON Schema, draft 2020-12). */
-function schemaOf({ joi }: Shape<unknown>): Made {
-  const standard = joi as unknown as {
-    "~standard": { jsonSchema: { input: (options: { target: string }) => object } };
-  };
-  return JSON.parse(
-    JSON.stringify(standard["~standard"].jsonSchema.input({ target: "draft-2020-12" })),
-  ) as Made;
-}
+export const API_BASE = `/api/v${API_VERSION}`;
 
 /** The interface as an OpenAPI 3.1 document, made of the contract that the handlers and the pages share. */
 export function openApi(endpoints: readonly AnyEndpoint[]): object {
@@ -37,7 +22,7 @@ export function openApi(endpoints: readonly AnyEndpoint[]): object {
       version: API_VERSION,
       description: "Plants, positions, records, receipts, definitions.",
     },
-    servers: [{ url: BASE }],
+    servers: [{ url: API_BASE }],
     security: [{ token: [] }],
     components: {
       securitySchemes: { token: { type: "http", scheme: "bearer" } },

@@ -53,6 +53,9 @@ const FROM: Record<Right, Role> = {
   plants: "administrator",
 };
 
+/** The least role that has a right. */
+export const leastRole = (right: Right): Role => FROM[right];
+
 /** Whether a role has a right. Nobody's role is that of somebody who belongs to no plant. Example: `hasRight("reader", "restore")` is false. */
 export function hasRight(role: Role | undefined, right: Right): boolean {
   return role !== undefined && ROLES.indexOf(role) >= ROLES.indexOf(FROM[right]);

@@ -1,12 +1,13 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { addressOf, door, PLANT_ROLES, type PlantRole } from "@/core/contract";
+import { door, PLANT_ROLES, type PlantRole } from "@/core/contract";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { Select } from "@/ui/select";
 import { day, moment } from "@/ui/when";
 
@@ -29,7 +30,7 @@ export function TokenList({
   plants: Array<{ slug: string; name: string }>;
 }) {
   const router = useRouter();
-  const { plant: here } = usePlant();
+  const { plant: here, to } = usePlant();
   const [open, setOpen] = useState(false);
   const [made, setMade] = useState<string>();
   const [name, setName] = useState("");
@@ -46,13 +47,12 @@ export function TokenList({
     <section>
       <div className="flex items-center gap-3 mt-6 mb-1">
         <h2 className="font-semibold flex-1">Other programs</h2>
-        <a
+        <Link
           className="underline underline-offset-4 decoration-hairline hover:decoration-copper text-[15px]"
-          download
-          href={addressOf(door.document, {})}
+          href={to("/interface")}
         >
-          Description of the interface
-        </a>
+          What they may ask
+        </Link>
         <Button
           onClick={() => {
             setMade(undefined);

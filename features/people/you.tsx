@@ -3,9 +3,11 @@ import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { people } from "@/core/contract";
+import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
+import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
 import { SHORTEST } from "./join";
 
@@ -19,6 +21,7 @@ interface Props {
 /** One's own account: what one is, one's password, where one is signed in. */
 export function You({ name, email, standing, sessions }: Props) {
   const router = useRouter();
+  const { to } = usePlant();
   const end = async (session?: string): Promise<void> => {
     if (!(await act(people.endOwnSessions, { body: { session } }))) return;
     toast.success(session ? "That sign-in has ended." : "All other sign-ins have ended.");
@@ -34,6 +37,14 @@ export function You({ name, email, standing, sessions }: Props) {
             <li key={each}>{each}</li>
           ))}
         </ul>
+        <p className="mt-2">
+          <Link
+            className="underline underline-offset-4 decoration-hairline hover:decoration-copper"
+            href={to("/interface")}
+          >
+            What other programs may ask
+          </Link>
+        </p>
       </div>
       <ChangePassword />
       <section>
