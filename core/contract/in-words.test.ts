@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { ENDPOINTS, waysInWords } from ".";
 import { wordsOf } from "./in-words";
+import { ENDPOINTS, waysInWords } from ".";
 
 describe("the ways in, in words", () => {
   const ways = waysInWords(ENDPOINTS);
