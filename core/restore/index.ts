@@ -83,6 +83,7 @@ export {
   ofProgramFacts,
   partFacts,
   OUTCOME_WORDS,
+  lacksWords,
   outcomeWords,
   PERMANENT_WORDS,
   RECEIPT_HEADS,

@@ -5,5 +5,5 @@ export { completenessOf, type Completeness } from "./completeness";
 export { setsInUse, type SetsInUse } from "./in-use";
 export { OF_SPARE, RECORD_ORIGINS, type RecordOrigin } from "./origin";
 export { joinMeasured, partMeasured, type Measured } from "./measured";
-export { isPartial, recordWords } from "./record-words";
+export { isPartial, recordOfWords, recordWords } from "./record-words";
 export { valuesByCode, type ParameterSet, type Piece } from "./model";

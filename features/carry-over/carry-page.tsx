@@ -19,6 +19,8 @@ import { useDecisions, type Decisions } from "./use-decisions";
 interface Props {
   tag: string;
   record: number;
+  /** How many of its drive's parameters the record lacks. */
+  lacks: number;
   /** The drive that it is carried over to, once it was chosen. */
   to: PlateWords | undefined;
   view: CarryView | undefined;
@@ -27,7 +29,7 @@ interface Props {
 }
 
 /** A record carried over to another drive: what was, what it becomes, line by line; what asks a person first; it ends in a draft. */
-export function CarryPage({ tag, record, to: target, view, trouble }: Props) {
+export function CarryPage({ tag, record, lacks, to: target, view, trouble }: Props) {
   const { to } = usePlant();
   return (
     <div className="flex flex-col flex-1 min-h-0 overflow-auto">
@@ -41,6 +43,11 @@ export function CarryPage({ tag, record, to: target, view, trouble }: Props) {
           </Link>
           : carry record {record} over
         </h1>
+        {lacks > 0 && (
+          <Notice kind="caution" title={`Record ${record} is partial.`}>
+            {counted(lacks, "parameter is", "parameters are")} not in it, and will not be in what it becomes.
+          </Notice>
+        )}
         <TargetChoice tag={tag} record={record} chosen={target} />
         {trouble && (
           <Notice kind="caution" title={trouble.text}>

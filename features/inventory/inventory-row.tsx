@@ -61,7 +61,9 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
       </span>
       <span role="cell">
         {line.recordedAt ? day(line.recordedAt) : ""}
-        <Second text={line.record === undefined ? "" : `record ${line.record}`} />
+        <Second
+          text={line.record === undefined ? "" : `record ${line.record}${line.partial ? ", partial" : ""}`}
+        />
       </span>
     </div>
   );

@@ -5,6 +5,7 @@ import { positionPath } from "@/core/plant/position-path";
 import {
   besideFacts,
   byWords,
+  lacksWords,
   ofProgramFacts,
   OPERATION_WORDS,
   partFacts,
@@ -46,6 +47,7 @@ export function ReceiptFacts({ content, ofRecord }: { content: ReceiptContent; o
               {content.recordNumber}
             </Link>
             {content.recordTag && ` of ${content.recordTag}`}
+            {lacksWords(content)}
             {content.standing && `, the standing record${content.recordTag ? " there" : ""}`}
           </>,
         ]

@@ -55,6 +55,7 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
           {job.tag}
         </Link>{" "}
         {job.positionTitle}: record {job.recordNumber}
+        {job.recordLacks && ", partial,"}
         {job.recordTag && ` of ${job.recordTag}`} → drive {job.identity.serial}
         {restore.detail.choices.part && `, ${partWords(restore.detail.choices.part)}`}
       </h1>

@@ -53,7 +53,7 @@ test("a drive's life: fitted, recorded, failed, taken out for another, put in st
     source: { name: "old.csv", hash: "h", broughtAt: "2026-01-01T00:00:00Z", dateGiven: null, leftOut: 0 },
   });
   expect((await texts("FR-OLD-77")).at(-1)).toMatch(
-    /^record: A file names it: record \d+ of KL-03, from old\.csv$/,
+    /^record: A file names it: record \d+, partial, of KL-03, from old\.csv$/,
   );
   const moved = await moveDrive(
     db,

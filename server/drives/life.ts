@@ -4,6 +4,7 @@ import { bad, good, type Result } from "@/core/drive";
 import type { Move } from "@/core/plant";
 import { positionPath } from "@/core/plant/position-path";
 import { OPERATION_WORDS } from "@/core/restore";
+import { recordOfWords, recordWords } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -55,6 +56,8 @@ export async function lifeOf(db: Database, row: DriveRow): Promise<LifeLine[]> {
   const records = await db
     .select({
       number: record.number,
+      present: record.present,
+      expected: record.expected,
       at: record.takenAt,
       byName: record.takenByName,
       trip: record.trip,
@@ -91,8 +94,8 @@ export async function lifeOf(db: Database, row: DriveRow): Promise<LifeLine[]> {
       at: each.at.getTime(),
       kind: "record" as const,
       text: each.file
-        ? `A file names it: record ${each.number} of ${each.tag}, from ${each.file.name}`
-        : `Recorded at ${each.tag} as record ${each.number}${each.trip ? `, trip ${each.trip}` : ""}`,
+        ? `A file names it: ${recordOfWords(each, each.tag)}, from ${each.file.name}`
+        : `Recorded at ${each.tag} as ${recordWords(each)}${each.trip ? `, trip ${each.trip}` : ""}`,
       byName: each.byName,
       href: positionPath(each.tag, `?record=${each.number}`),
     })),

@@ -3,7 +3,14 @@ import type { Definition } from "@/core/definition";
 import { moduleChanges, type DriveIdentity, type DriveState } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
 import { programFacts, type ProgramFacts } from "@/core/program";
-import { completenessOf, OF_SPARE, recordHashes, valuesByCode, type ParameterSet } from "@/core/set";
+import {
+  completenessOf,
+  OF_SPARE,
+  recordHashes,
+  recordWords,
+  valuesByCode,
+  type ParameterSet,
+} from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
@@ -143,7 +150,7 @@ export async function keepReading(
       byName: person.name,
       kind: "record",
       positionId: position.id,
-      text: `${originText[reading.origin]} ${position.tag} as record ${row.number}, drive ${row.serial}.`,
+      text: `${originText[reading.origin]} ${position.tag} as ${recordWords(row)}, drive ${row.serial}.`,
       href: positionPath(position.tag, `?record=${row.number}`),
     });
     const comparable = last && last.definitionId === definition.id;

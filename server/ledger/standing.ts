@@ -1,6 +1,7 @@
 import { and, eq } from "drizzle-orm";
 import type { Trouble } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
+import { recordOfWords } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
@@ -53,7 +54,7 @@ export async function raiseStanding(
       byName: person.name,
       kind: "standing",
       positionId: position.id,
-      text: `Raised record ${row.number} of ${position.tag} to the standing record: ${reason}`,
+      text: `Raised ${recordOfWords(row, position.tag)} to the standing record: ${reason}`,
       href: positionPath(position.tag, `?record=${row.number}`),
     });
     return true;

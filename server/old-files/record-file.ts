@@ -8,7 +8,7 @@ import {
   type RecordDocument,
   type ValuesAbout,
 } from "@/core/format";
-import type { ParameterSet } from "@/core/set";
+import { isPartial, type ParameterSet } from "@/core/set";
 import type { RecordRow } from "@/server/ledger";
 import { rowsCsv, rowsWorkbook } from "@/server/table-file";
 
@@ -98,6 +98,7 @@ function aboutOf(tag: string, row: RecordRow): ValuesAbout {
     firmware: row.firmware || undefined,
     axes: row.facts.axes,
     options: row.facts.options?.map((each) => each.id),
+    partial: isPartial(row) ? `${row.present} of ${row.expected} parameters` : undefined,
     hash: row.hashAll,
   };
 }

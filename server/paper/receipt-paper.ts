@@ -12,6 +12,7 @@ import {
   newParts,
   ofProgramFacts,
   OPERATION_WORDS,
+  lacksWords,
   outcomeWords,
   partFacts,
   PERMANENT_WORDS,
@@ -77,7 +78,7 @@ export function receiptPaper(
         ? [
             [
               "Restored",
-              `record ${content.recordNumber}${content.recordTag ? ` of ${content.recordTag}` : ""}${content.standing ? ", the standing record" : ""}`,
+              `record ${content.recordNumber}${content.recordTag ? ` of ${content.recordTag}` : ""}${lacksWords(content)}${content.standing ? ", the standing record" : ""}`,
             ] as [string, string],
           ]
         : [["Done", OPERATION_WORDS[content.kind].did] as [string, string]]),

@@ -19,6 +19,7 @@ const COLUMNS: Columns<InventoryLine> = [
   ["Answers at", (each) => each.answersAt],
   ["At the same address", (each) => each.alike],
   ["Last record", (each) => each.record],
+  ["It is partial", (each) => (each.partial ? "yes" : undefined)],
   ["Recorded", (each) => (each.recordedAt === undefined ? undefined : new Date(each.recordedAt))],
 ];
 

@@ -82,6 +82,8 @@ function drivesWithNewest(db: Database, plantId: number) {
     .select({
       number: record.number,
       takenAt: record.takenAt,
+      present: record.present,
+      expected: record.expected,
       ratingName: record.ratingName,
       supply: record.supply,
       facts: record.facts,
@@ -104,6 +106,8 @@ function drivesWithNewest(db: Database, plantId: number) {
       positionId: drive.positionId,
       number: newest.number,
       takenAt: newest.takenAt,
+      present: newest.present,
+      expected: newest.expected,
       ratingName: newest.ratingName,
       supply: newest.supply,
       facts: newest.facts,
@@ -142,5 +146,6 @@ function lineOf(
     whereabouts: each ? WHEREABOUTS_WORDS[each.whereabouts] : "nothing recorded",
     recordedAt: each?.takenAt?.getTime(),
     record: each?.number ?? undefined,
+    partial: each && (each.present ?? 0) < (each.expected ?? 0) ? true : undefined,
   };
 }

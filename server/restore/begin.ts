@@ -1,6 +1,7 @@
 import { eq } from "drizzle-orm";
 import { good, type Result } from "@/core/drive";
 import { BEGINNING, OPERATION_WORDS, USUAL_CHOICES, type Operation } from "@/core/restore";
+import { isPartial } from "@/core/set";
 import type { Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
@@ -53,6 +54,7 @@ export async function beginJob(
     place: BEGINNING,
     recordId: row.id,
     recordNumber: row.number,
+    recordLacks: isPartial(row) ? row.expected - row.present : undefined,
     recordTag: other?.tag,
     identity,
     previousSerial: row.serial,

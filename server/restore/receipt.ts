@@ -40,6 +40,7 @@ export async function writeReceipt(
       positionTitle: job.positionTitle,
       jobNumber: position.jobNumber,
       recordNumber: memory.recordNumber,
+      recordLacks: memory.recordLacks,
       recordTag: memory.recordTag,
       spare: memory.spare,
       standing: recorded !== undefined && choice?.recordId === recorded.id,

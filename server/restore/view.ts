@@ -15,6 +15,7 @@ export function jobView(job: RestoreJob, connectionId?: string): JobView {
     positionTitle: job.positionTitle,
     spare: memory.spare,
     recordNumber: memory.recordNumber,
+    recordLacks: memory.recordLacks,
     recordTag: memory.recordTag,
     byName: job.byName,
     startedAt: job.startedAt.getTime(),

@@ -1,4 +1,4 @@
-import { list, object, optional, text, whole, type Of } from "@/core/shape";
+import { list, object, optional, text, whole, yesNo, type Of } from "@/core/shape";
 
 /** One drive of the plant, or a position of which no drive is known yet. */
 export const inventoryLine = object({
@@ -28,6 +28,8 @@ export const inventoryLine = object({
   /** When it was recorded last, ms since 1970. */
   recordedAt: optional(whole()),
   record: optional(whole()),
+  /** That record lacks some of the drive's parameters. */
+  partial: optional(yesNo),
 });
 export type InventoryLine = Of<typeof inventoryLine>;
 

@@ -167,6 +167,8 @@ const job = {
   spare: optional(yesNo),
   /** Of a restore: which record. */
   recordNumber: optional(whole()),
+  /** How many of the drive's parameters that record lacks; absent where it is whole, or was not told. */
+  recordLacks: optional(whole()),
   /** Of which position the record is, where it is of another one. */
   recordTag: optional(text()),
   byName: text(),

@@ -94,6 +94,7 @@ export function writeDcf(
       objects.push("");
     }
   }
+  const said = [...comments, ...(about.partial ? [`Partial: ${about.partial}`] : [])];
   const head = [
     "[FileInfo]",
     "FileVersion=1",
@@ -108,8 +109,8 @@ export function writeDcf(
     `NodeID=${node}`,
     "",
     "[Comments]",
-    `Lines=${comments.length}`,
-    ...comments.map((each, i) => `Line${i + 1}=${each}`),
+    `Lines=${said.length}`,
+    ...said.map((each, i) => `Line${i + 1}=${each}`),
     "",
     ...objectLists([...byIndex.keys()]),
   ];

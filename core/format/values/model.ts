@@ -18,6 +18,8 @@ export interface ValuesAbout {
   axes?: number;
   /** Ids of the options that were fitted. */
   options?: string[];
+  /** Of a record that lacks some of the drive's parameters: how many it has, in words. */
+  partial?: string;
   /** Hash of everything as read. */
   hash?: string;
 }

@@ -39,6 +39,7 @@ const ABOUT = {
   Firmware: "firmware",
   Axes: "axes",
   Options: "options",
+  Partial: "partial",
   Hash: "hash",
 } as const satisfies Record<string, keyof ValuesAbout>;
 

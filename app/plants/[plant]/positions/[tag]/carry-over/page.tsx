@@ -21,6 +21,7 @@ const { Page, generateMetadata } = page("see", {
       <CarryPage
         tag={tag}
         record={record}
+        lacks={Math.max(0, found.row.expected - found.row.present)}
         to={to}
         view={looked?.ok ? carryView(looked.value) : undefined}
         trouble={looked && !looked.ok ? looked.trouble : undefined}
