@@ -28,6 +28,8 @@ export interface DraftWords {
   axes: number | undefined;
   /** A newer record that it can be brought up to date with. */
   newer: number | undefined;
+  /** Another version of its family's parameter list that holds by now, and what of the draft does not fit there. */
+  list: { from: string; version: string; faults: string[] } | undefined;
   closed: boolean;
   /** Nothing is installed at its position any more. */
   retired: boolean;
@@ -120,6 +122,19 @@ export function DraftHead({
             <Button className="mt-1" onClick={() => onOpen("merge")}>
               Bring it up to date ...
             </Button>
+          </Notice>
+        </div>
+      )}
+      {may && draft.list && (
+        <div className="mt-2">
+          <Notice
+            kind="caution"
+            title={`Version ${draft.list.version} of its family's parameter list holds by now; the draft is made under ${draft.list.from}.`}
+          >
+            Ranges and names here are those of {draft.list.from}.{" "}
+            {draft.list.faults.length > 0
+              ? `What does not fit the other: ${draft.list.faults.join(" ")}`
+              : "All that it changes is allowed there too."}
           </Notice>
         </div>
       )}

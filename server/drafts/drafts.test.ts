@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { eq } from "drizzle-orm";
+import { loadDefinition } from "@/core/definition";
 import { changesOf } from "@/core/draft";
 import type { Result } from "@/core/drive";
 import { valuesByCode } from "@/core/set";
@@ -24,6 +25,7 @@ import {
   lookAtMerge,
   lookAtSeveral,
   mergeDraft,
+  newerList,
   openDrafts,
   plateOf,
   storedPlates,
@@ -497,3 +499,37 @@ test("the same change at several positions: what it would be and break at each f
   const elsewhere = await lookAtBulk(parts, 2, wish);
   expect(elsewhere.ok && elsewhere.value.lines[0]!.why).toBe("It has no record of this family.");
 });
+
+test("another version of the list that holds by now is told, with what of the draft does not fit there", async () => {
+  const { db, shelf } = parts;
+  const own = shelf.find("fennimore-rill-4")!;
+  const id = await begin("Under the former list");
+  await change(id, plant.person, "4r", "900", { reason: "long way" });
+  await change(id, plant.person, "9a", "7", { reason: "the customer" });
+  await change(id, plant.person, "1r", "4", { reason: "gentler" });
+  expect(await newerList(db, shelf, await draftOf(id))).toBeUndefined();
+  const groups = JSON.parse(JSON.stringify(own.file.groups)) as GroupOf[];
+  const eachOf = (group: GroupOf): GroupOf => ({
+    ...group,
+    parameters: group.parameters
+      ?.filter((one) => one.code !== "9a")
+      .map((one) => (one.code === "4r" ? { ...one, max: 600 } : one)),
+    groups: group.groups?.map(eachOf),
+  });
+  const file = { ...own.file, version: "1.8", groups: groups.map(eachOf) };
+  shelf.put(loadDefinition(JSON.stringify(file), "newer.json"), undefined);
+  expect(await newerList(db, shelf, await draftOf(id))).toEqual({
+    from: own.version,
+    version: "1.8",
+    faults: expect.arrayContaining([
+      expect.stringContaining("4r must be at most 600"),
+      "9a Customer number is not in it any more.",
+    ]) as unknown,
+  });
+  shelf.put(own, undefined);
+});
+
+interface GroupOf {
+  parameters?: Array<{ code: string }>;
+  groups?: GroupOf[];
+}

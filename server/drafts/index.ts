@@ -6,6 +6,7 @@ export { addSteps, changeDraft, NO_DRAFT, takeBack, type DraftParts, type Wish }
 export { beginDraft, enterDraft, giveUpDraft, whyRetired, type BeginFrom } from "./drafts";
 export { lookAtMerge, mergeDraft, newerRecord } from "./merge";
 export { plateChoices, plateOf, storedPlates } from "./plate";
+export { newerList, type NewerList } from "./newer-list";
 export { changeSeveral, lookAtSeveral, notAsSeen } from "./several";
 export { valueView } from "./value";
 export { loadDraft, openDrafts, type LoadedDraft } from "./load";

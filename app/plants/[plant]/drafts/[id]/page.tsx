@@ -4,7 +4,7 @@ import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
 import { presetsOf } from "@/core/definition";
 import { DraftPage } from "@/features/draft/draft-page";
-import { changeAtDrive, changeViews, draftSheet, loadDraft, newerRecord } from "@/server/drafts";
+import { changeAtDrive, changeViews, draftSheet, loadDraft, newerList, newerRecord } from "@/server/drafts";
 import { recordById } from "@/server/ledger";
 
 const { Page, generateMetadata } = page("see", {
@@ -29,6 +29,7 @@ const { Page, generateMetadata } = page("see", {
           firmware: identity.firmware,
           axes: identity.axes,
           newer: row.closedAt ? undefined : (await newerRecord(app.db, loaded))?.number,
+          list: row.closedAt ? undefined : await newerList(app.db, app.shelf, loaded),
           drive: [identity.ratingName, identity.serial].filter(Boolean).join(", "),
           closed: row.closedAt !== null,
           retired: loaded.retiredAt !== null,
