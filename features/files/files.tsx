@@ -1,16 +1,9 @@
 "use client";
-import { FileText, Paperclip } from "lucide-react";
+import { Paperclip } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import {
-  addressOf,
-  FILE_KIND_WORDS,
-  FILE_KINDS,
-  files as ways,
-  type FileKind,
-  type FileView,
-} from "@/core/contract";
+import { FILE_KIND_WORDS, FILE_KINDS, files as ways, type FileKind, type FileView } from "@/core/contract";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, complain, sendFile } from "@/features/live/ask";
@@ -20,7 +13,8 @@ import { classes } from "@/ui/classes";
 import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 import { Select } from "@/ui/select";
-import { day } from "@/ui/when";
+import { FileLine } from "./file-line";
+import { Withdraw } from "./withdraw";
 
 interface Props {
   files: FileView[];
@@ -28,8 +22,6 @@ interface Props {
   owner: { tag?: string; record?: number; definition?: string; serial?: string };
   words: string;
 }
-
-const PICTURE = /^image\/(png|jpeg|gif|webp)$/;
 
 /** The files that belong to something: dropped here or chosen, a whole folder too; looked at, taken along, withdrawn with a reason. */
 export function Files({ files, owner, words }: Props) {
@@ -117,43 +109,11 @@ export function Files({ files, owner, words }: Props) {
       </div>
       <ul className="space-y-1">
         {files.map((each) => (
-          <li key={each.id} className={classes("text-[13px] flex gap-2", each.withdrawn && "text-soft")}>
-            <FileMark plant={plant} file={each} />
-            <span className="min-w-0 flex-1">
-              <a
-                className={classes(
-                  "break-words underline-offset-4",
-                  each.withdrawn ? "line-through" : "hover:underline",
-                )}
-                href={address(plant, each, /^image|pdf/.test(each.type))}
-                target={/^image|pdf/.test(each.type) ? "_blank" : undefined}
-                rel="noreferrer"
-              >
-                {each.name}
-              </a>
-              <span className="block text-soft">
-                {FILE_KIND_WORDS[each.kind]}, {sizeWords(each.size)}, {each.of}; {each.byName}, {day(each.at)}
-              </span>
-              {each.note && <span className="block italic text-soft">{each.note}</span>}
-              {each.lies && (
-                <span className="block text-ochre">Its name says otherwise, but it is {each.type}.</span>
-              )}
-              {each.withdrawn && (
-                <span className="block text-ochre">
-                  Withdrawn by {each.withdrawn.byName}: {each.withdrawn.why}
-                </span>
-              )}
-            </span>
-            {may && !each.withdrawn && (
-              <button
-                type="button"
-                className="text-soft hover:text-ink self-start min-h-8 pointer-coarse:min-h-11 no-print"
-                onClick={() => setWithdrawing(each)}
-              >
-                Withdraw
-              </button>
-            )}
-          </li>
+          <FileLine
+            key={each.id}
+            file={each}
+            onWithdraw={may && !each.withdrawn ? () => setWithdrawing(each) : undefined}
+          />
         ))}
       </ul>
       <Dialog
@@ -214,53 +174,4 @@ export function Files({ files, owner, words }: Props) {
       </Dialog>
     </section>
   );
-}
-
-function Withdraw({ onDone }: { onDone: (why: string) => void }) {
-  const [why, setWhy] = useState("");
-  return (
-    <form
-      className="space-y-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onDone(why);
-      }}
-    >
-      <p>It stays, and is marked as not to be used any more.</p>
-      <Field
-        label="Why"
-        value={why}
-        required
-        minLength={3}
-        autoFocus
-        onChange={(event) => setWhy(event.target.value)}
-      />
-      <Button type="submit" rank="primary">
-        Withdraw it
-      </Button>
-    </form>
-  );
-}
-
-const address = (plant: string, { id }: FileView, show: boolean): string =>
-  addressOf(ways.fileContent, { params: { plant, attachment: id }, query: show ? { show: true } : {} });
-
-function FileMark({ plant, file }: { plant: string; file: FileView }) {
-  if (!PICTURE.test(file.type))
-    return <FileText size={16} className="mt-0.5 shrink-0 text-soft" aria-hidden />;
-  return (
-    // The picture comes from this ledger's own route, in whatever size it has; there is nothing to optimise beforehand.
-    // eslint-disable-next-line @next/next/no-img-element
-    <img
-      src={address(plant, file, true)}
-      alt={file.note || file.name}
-      loading="lazy"
-      className="w-12 h-12 object-cover shrink-0 border border-hairline rounded-[3px]"
-    />
-  );
-}
-
-function sizeWords(size: number): string {
-  if (size < 1024) return `${size} B`;
-  return size < 1024 * 1024 ? `${Math.round(size / 1024)} kB` : `${(size / 1024 / 1024).toFixed(1)} MB`;
 }

@@ -151,7 +151,7 @@ test.each<[string, Partial<ConnectionView>, RegExp, RegExp]>([
 test("while the program is not heard nothing is said of what a drive does now; a snapshot ends that", () => {
   show();
   stands([drive({ state: { running: true, volatile: true } as never })]);
-  expect(text()).toMatch(/connected ?motor turns/);
+  expect(text()).toMatch(/KL-03 ?motor turns ?connected/);
   stream.breaks();
   expect(text()).toMatch(/does not answer since \d\d:\d\d/);
   expect(text()).toMatch(/KL-03.*what it does now.*not told/);

@@ -106,7 +106,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
       <Link href={to(`/bench/${view.id}`)} className="font-semibold hover:underline underline-offset-4">
         {name}
       </Link>
-      {online ? <span>{describe(view, job)}</span> : <NotTold>what it does now</NotTold>}
+      {/* What may hurt somebody is never the part that a narrow page cuts off. */}
       {state?.running && <span className="text-vermilion font-semibold">motor turns</span>}
       {state?.runCommand && !state.running && (
         <span className="text-vermilion font-semibold">run command stands</span>
@@ -119,6 +119,7 @@ function Connected({ view, job }: { view: ConnectionView; job: JobView | undefin
           trip {state.trip?.number}: {state.trip?.name}
         </span>
       )}
+      {online ? <span>{describe(view, job)}</span> : <NotTold>what it does now</NotTold>}
       {state?.volatile && <span title="Some values would be gone after a power-off.">volatile</span>}
       {job && (
         <Link href={to(`/restore/${job.id}`)} className="underline underline-offset-4">

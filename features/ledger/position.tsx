@@ -5,10 +5,9 @@ import { toast } from "sonner";
 import { ledger, positions, type FileView } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { counted } from "@/core/words";
-import { carryAddress } from "@/features/carry-over/target-choice";
-import { BeginDraft, BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
+import { BeginWithoutRecord, OpenDrafts } from "@/features/draft/begin-draft";
 import { Files } from "@/features/files/files";
-import { Offered, useMay } from "@/features/house/rights";
+import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
@@ -18,17 +17,14 @@ import { useLive } from "@/features/live/store";
 import { PositionForm, type FamilyChoice } from "@/features/positions/position-form";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
 import type { SentSheet } from "@/features/sheet/send-sheet";
-import { Button, ButtonLink } from "@/ui/button";
+import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Link } from "@/ui/link";
 import { Empty } from "@/ui/notice";
 import { Spread } from "@/ui/spread";
 import { earlierOf } from "./earlier";
-import { Labels } from "./labels";
 import { PositionHead } from "./position-head";
-import { RecordWords } from "./record-words";
-import { Standings } from "./standings";
-import { TakeAlong } from "./take-along";
+import { RecordHead } from "./record-head";
 import { TimeLine } from "./time-line";
 import type { PositionView, ReceiptLine, RecordView, StandingView } from "./types";
 import { WriteDown } from "./write-down";
@@ -66,7 +62,6 @@ export function Position({
 }: Props) {
   const router = useRouter();
   const [standing] = standings;
-  const mayRaise = useMay("raise");
   const { plant, to } = usePlant();
   const { connections, ledgers } = useLive();
   const changes = ledgers.get(position.tag) ?? 0;
@@ -165,64 +160,13 @@ export function Position({
         right={
           record && sheet ? (
             <>
-              <div className="px-4 py-3 border-b border-hairline flex flex-wrap gap-x-6 gap-y-2 items-center">
-                <div className="flex-1 min-w-72">
-                  <h2 className="text-lg font-semibold">
-                    Record {record.number}
-                    {standing?.number === record.number && (
-                      <span className="font-normal text-copper-deep">, the standing record</span>
-                    )}
-                    {record.present < record.expected && (
-                      <span className="font-normal text-ochre">, partial</span>
-                    )}
-                  </h2>
-                  <RecordWords record={record} />
-                  <Labels
-                    tag={position.tag}
-                    record={record}
-                    used={[...new Set(records.flatMap((each) => each.labels))]}
-                  />
-                  <Standings standings={standings} shown={record.number} />
-                </div>
-                <div className="flex flex-wrap gap-2 no-print items-center">
-                  <TakeAlong tag={position.tag} record={record} />
-                  <Offered right="annotate">
-                    <Button rank="quiet" letter="n" onClick={() => setWriting("note")}>
-                      Add a note
-                    </Button>
-                  </Offered>
-                  {mayRaise && standing?.number !== record.number && (
-                    <Button letter="s" onClick={() => setWriting("standing")}>
-                      Raise to standing
-                    </Button>
-                  )}
-                  {standing && standing.number !== record.number && (
-                    <ButtonLink
-                      letter="c"
-                      href={to(
-                        `/compare?tag=${encodeURIComponent(position.tag)}&left=${standing.number}&right=${record.number}`,
-                      )}
-                    >
-                      Compare with standing
-                    </ButtonLink>
-                  )}
-                  <BeginDraft tag={position.tag} record={record.number} />
-                  <Offered right="draft">
-                    <ButtonLink letter="o" href={to(carryAddress(position.tag, record.number))}>
-                      Carry over ...
-                    </ButtonLink>
-                  </Offered>
-                  <Offered right="restore">
-                    <ButtonLink
-                      rank="primary"
-                      letter="r"
-                      href={to(positionPath(position.tag, `/restore?record=${record.number}`))}
-                    >
-                      Restore →
-                    </ButtonLink>
-                  </Offered>
-                </div>
-              </div>
+              <RecordHead
+                tag={position.tag}
+                record={record}
+                standings={standings}
+                used={[...new Set(records.flatMap((each) => each.labels))]}
+                onWrite={setWriting}
+              />
               <ArrivingSheet
                 key={record.number}
                 sent={sheet}

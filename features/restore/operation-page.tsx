@@ -1,16 +1,7 @@
 "use client";
-import { useMemo } from "react";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
-import {
-  ACTS_AT,
-  isOfProgram,
-  isSwitchOver,
-  OPERATION_WORDS,
-  type Plan,
-  type WholeOperation,
-} from "@/core/restore";
-import { counted } from "@/core/words";
+import { ACTS_AT, isOfProgram, isSwitchOver, OPERATION_WORDS, type WholeOperation } from "@/core/restore";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -19,16 +10,15 @@ import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { moment } from "@/ui/when";
-import { Checks } from "./checks";
-import { Fates, Foreseen, Over, type ResetFates } from "./foreseen";
+import type { ResetFates } from "./foreseen";
 import { Halt } from "./halt";
-import { OfProgram, Sending } from "./of-program";
+import { Sending } from "./of-program";
+import { OperationLook } from "./operation-look";
 import { ABOUT, ACT } from "./operation-words";
-import { toParameter, type SheetParameter } from "./parameter";
-import { Decide, StopIt, ToReceipt, useLooked } from "./parts";
+import type { SheetParameter } from "./parameter";
+import { StopIt, ToReceipt } from "./parts";
 import { Permission } from "./permission";
 import { endWords, EndWords, past, stateOf } from "./progress";
-import { checkWords } from "./review";
 import { useRestore, type LiveRestore } from "./use-restore";
 
 interface Props {
@@ -102,7 +92,7 @@ export function OperationPage({
           >
             {place.stage === "read-before" && job.reading && <Reading reading={job.reading} />}
           </Step>
-          <Look restore={restore} operation={operation} parameters={parameters} fates={fates} />
+          <OperationLook restore={restore} operation={operation} parameters={parameters} fates={fates} />
           {asksPermission && <Permission restore={restore} acts={acts} howTo={howTo} byLink={byLink} />}
           <Step
             number={from}
@@ -167,72 +157,6 @@ function doneWords(restore: LiveRestore, operation: WholeOperation): string | un
     : "whether it came about is not told";
 }
 
-/** Checks, and what will be otherwise; nothing happens before somebody has seen both. */
-function Look({
-  restore,
-  operation,
-  parameters,
-  fates,
-}: Pick<Props, "operation" | "parameters" | "fates"> & { restore: LiveRestore }) {
-  const { detail, job } = restore;
-  const { checks, plan } = detail;
-  const byCode = useMemo(
-    () => new Map(parameters.map((each) => [each.code, toParameter(each)])),
-    [parameters],
-  );
-  const { looked, onLook, stops, open } = useLooked(checks);
-  const looking = job.place.stage === "review" && !job.place.over;
-  const state = plan === undefined ? "later" : lookState(looking);
-  return (
-    <>
-      <Step number={2} title="Check" state={state} found={checks.length > 0 && checkWords(checks)}>
-        {looking ? (
-          <Checks
-            checks={checks}
-            looking={{ looked, onLook, exchanged: undefined, onExchanged: () => undefined }}
-          />
-        ) : (
-          checks.length > 0 && (
-            <details className="text-[15px]">
-              <summary className="cursor-pointer text-soft">What was checked</summary>
-              <Checks checks={checks} />
-            </details>
-          )
-        )}
-      </Step>
-      <Step number={3} title="What will be otherwise" state={state} found={plan && foundWords(plan)}>
-        {plan && (
-          <>
-            {fates && <Fates fates={fates} />}
-            {plan.over && <Over over={plan.over} />}
-            {plan.program && <OfProgram program={plan.program} />}
-            {!isSwitchOver(operation) && !isOfProgram(operation) && (
-              <Foreseen operation={operation} plan={plan} byCode={byCode} />
-            )}
-          </>
-        )}
-        {looking && plan && (
-          <Decide
-            restore={restore}
-            stops={stops}
-            open={open}
-            does={OPERATION_WORDS[operation].does}
-            ends="End without doing it"
-            stopped="A check says stop, so nothing is done."
-            onConfirm={() => void restore.confirm(looked, "")}
-          />
-        )}
-      </Step>
-    </>
-  );
-}
-
-function foundWords({ untold, over, program, writes }: Plan): string {
-  if (over) return "another parameter list";
-  if (program) return "its program";
-  return untold ? "which values is not told" : counted(writes.length, "value");
-}
-
 /** After a reset it may speak another way; nobody finds it where it was. */
 function Elsewhere({ answersAt }: { answersAt: string }) {
   const { to } = usePlant();
@@ -250,8 +174,6 @@ function Elsewhere({ answersAt }: { answersAt: string }) {
     </div>
   );
 }
-
-const lookState = (looking: boolean): "open" | "done" => (looking ? "open" : "done");
 
 /** The values are the factory's now: the machine does not run as it did before one of its records is restored. */
 function ThenRestore({ job }: { job: JobView }) {

@@ -1,8 +1,6 @@
 import { format } from "date-fns";
 import type { PositionLine } from "@/core/contract";
-import { mappedCode, type Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
-import { parameterAt, placesOf } from "@/core/quantity";
 import {
   allHold,
   parseCondition,
@@ -22,6 +20,7 @@ import type { CurrentAt, CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
 import { workedOutOnce } from "@/server/worked-out-once";
 import { AskedList } from "./asked-list";
+import { changesOf, type Changeable } from "./changeable";
 
 const DAY_MS = 86_400_000;
 
@@ -47,17 +46,6 @@ export interface QuestionLine {
   holds: Exclude<Holds, "no">;
   /** What it has there, one a condition. */
   cells: string[];
-}
-
-/** A parameter that a question was about, in one family: it can be changed at those positions in one go. */
-export interface Changeable {
-  definition: string;
-  family: string;
-  code: string;
-  name: string;
-  /** At how many positions; some of them. */
-  at: number;
-  positions: Array<{ tag: string; title: string; text: string }>;
 }
 
 export interface QuestionAnswer {
@@ -221,39 +209,4 @@ const codes = new WeakMap<readonly CurrentAt[], ReadonlySet<string>>();
 function codesOf(shelf: DefinitionShelf, records: readonly CurrentAt[]): ReadonlySet<string> {
   const ids = new Set(records.flatMap(({ newest }) => newest?.definitionId ?? []));
   return new Set([...ids].flatMap((id) => shelf.find(id)?.parameters.map((each) => each.base) ?? []));
-}
-
-/** What could be changed at the positions that were found: of each family that parameter of the question which is the only one of its code. */
-function changesOf(
-  conditions: readonly Condition[],
-  lines: readonly QuestionLine[],
-  definitionAt: (tag: string) => Definition | undefined,
-): Changeable[] {
-  const found = new Map<string, Changeable>();
-  conditions.forEach((condition, i) => {
-    if (condition.about !== "code" && condition.about !== "quantity") return;
-    for (const { tag, title, cells } of lines) {
-      const definition = definitionAt(tag);
-      if (!definition || placesOf(definition).length > 1) continue;
-      const code =
-        condition.about === "code"
-          ? condition.code
-          : mappedCode(definition.file.quantities?.[condition.quantity]);
-      const parameter = code === undefined ? undefined : parameterAt(definition, code, { axis: 0, set: 0 });
-      if (!parameter || parameter.readOnly) continue;
-      const key = `${definition.id} ${parameter.code}`;
-      const known = found.get(key) ?? {
-        definition: definition.id,
-        family: definition.title,
-        code: parameter.code,
-        name: parameter.name,
-        at: 0,
-        positions: [],
-      };
-      known.at += 1;
-      known.positions.push({ tag, title, text: cells[i]! });
-      found.set(key, known);
-    }
-  });
-  return [...found.values()];
 }

@@ -2,7 +2,6 @@
 export {
   askPlant,
   codesIn,
-  type Changeable,
   type OfRecords,
   type QuestionAnswer,
   type QuestionLine,
@@ -10,3 +9,4 @@ export {
 export { answerWindow, type WantedLines } from "./window";
 export { answerCsv, answerWorkbook } from "./file";
 export { forgetQuestion, keepQuestion, savedQuestions, type SavedQuestion } from "./saved";
+export type { Changeable } from "./changeable";
