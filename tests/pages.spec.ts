@@ -90,7 +90,7 @@ test("every new way in checks what it is given, and says what is wrong", async (
   // A link that drives of positions are reached through stays.
   expect(
     await (await page.request.post("/api/plants/tarn-hollow/links/1/forget", { headers })).text(),
-  ).toMatch(/are reached this way/);
+  ).toMatch(/answer on this link/);
 });
 
 test("nothing live is touched before the warning was acknowledged, in each sign-in anew", async ({

@@ -135,6 +135,7 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
                 <span className="text-soft">{drive.text ?? "somebody of no known family"}</span>
               )}
             </span>
+            {drive.untried && <span className="text-soft text-[14px]">not tried yet</span>}
             <Button
               rank="quiet"
               disabled={busy}

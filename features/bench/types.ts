@@ -37,6 +37,8 @@ export interface KnownDrive {
   unit: number;
   tag?: string;
   title?: string;
+  /** A person noted that it answers there, and nobody has been there yet. */
+  untried?: boolean;
   /** What was seen there last. */
   text?: string;
   seenAt?: number;

@@ -56,7 +56,7 @@ export function InventoryRow({ line }: { line: InventoryLine | undefined }) {
         {line.alike ? (
           <Second text={`${line.answersAt}, also ${line.alike}`} caution />
         ) : (
-          <Second text={place || line.answersAt} />
+          <Second text={place || (line.untried ? `${line.answersAt}, not tried yet` : line.answersAt)} />
         )}
       </span>
       <span role="cell">

@@ -49,7 +49,7 @@ export async function forgetLink(db: Database, plantId: number, id: number): Pro
   if (used.length > 0)
     return bad({
       kind: "busy",
-      text: `The drives of ${used.map((each) => each.tag).join(", ")} are reached this way.`,
+      text: `It is noted that the drives of ${used.map((each) => each.tag).join(", ")} answer on this link.`,
       remedy: "A link that positions use stays, so that their drives are found again.",
     });
   return db.transaction(async (tx) => {

@@ -21,7 +21,7 @@ export async function measuredPace(db: Database, linkId: number): Promise<number
   return row?.ms ?? undefined;
 }
 
-/** Somebody answered on this way: it is offered again, with who it was. */
+/** Somebody answered on this way: it is offered again, with who it was, and where a person had noted it, it was tried now. */
 export async function noteSuccess(
   db: Database,
   { address, unit, identity }: Connection,
@@ -29,6 +29,12 @@ export async function noteSuccess(
 ): Promise<void> {
   await db.update(tables.link).set({ lastSuccess: at }).where(eq(tables.link.id, address.linkId));
   await noteSighting(db, { linkId: address.linkId, unit, at, identity });
+  const { position } = tables;
+  const here = and(eq(position.linkId, address.linkId), eq(position.unitAddress, unit));
+  await db
+    .update(position)
+    .set({ wayTried: true })
+    .where(and(here, eq(position.wayTried, false)));
 }
 
 /** The way by which a drive is found again: a drive that was reached at its lone address, when it is not alone any more. */
@@ -48,7 +54,7 @@ export async function rememberAddress(
   const { position } = tables;
   await db
     .update(position)
-    .set(wayOf(connection))
+    .set({ ...wayOf(connection), wayTried: true })
     .where(anew ? eq(position.id, positionId) : and(eq(position.id, positionId), isNull(position.linkId)));
 }
 

@@ -120,9 +120,9 @@ describe("where a drive answers", () => {
     valueOf(await make({ tag: "SO-21", link: LINK, address: 8 }));
     expect((await wordsOf(db, id))!.words).toMatchObject({ link: LINK, address: 7 });
     const offered = (await listPlaces(db, 1)).filter((each) => each.tag.startsWith("SO-2"));
-    expect(offered.map(({ tag, unit }) => [tag, unit])).toEqual([
-      ["SO-20", 7],
-      ["SO-21", 8],
+    expect(offered.map(({ tag, unit, tried }) => [tag, unit, tried])).toEqual([
+      ["SO-20", 7, false],
+      ["SO-21", 8, false],
     ]);
     expect(offered[0]!.linkId).toBe(offered[1]!.linkId);
     expect(await linkLines(db, 1)).toContain(LINK);
@@ -130,6 +130,19 @@ describe("where a drive answers", () => {
     expect((await wordsOf(db, id))!.words).toMatchObject({ link: "", address: null });
     const told = await readJournal(db, 1, 1, { tag: "SO-20" });
     expect(told[0]!.text).toBe(`Changed SO-20: link: ${LINK} → nothing; address: 7 → nothing.`);
+  });
+
+  test("counts as tried once somebody answers there", async () => {
+    const { db } = plant.app;
+    const link = `Modbus TCP 127.0.0.1:${plant.port}`;
+    const { id } = valueOf(await make({ tag: "SO-24", link, address: 9 }));
+    const tried = async () => (await listPlaces(db, 1)).find((each) => each.tag === "SO-24")?.tried;
+    expect(await tried()).toBe(false);
+    valueOf(await change(id, 1, { tag: "SO-24", link, address: 1 }));
+    // Whoever is connected there already was there before it was noted.
+    await plant.app.bench.letGo(await connectAndRead(plant));
+    await plant.app.bench.letGo(await connectAndRead(plant));
+    expect(await tried()).toBe(true);
   });
 
   test.each([

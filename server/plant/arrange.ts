@@ -112,7 +112,7 @@ export async function retirePosition(
         retiredWhy: why ?? null,
         revision: row.revision + 1,
         // It answers nowhere any more: another may take its address.
-        ...(retiring ? { linkId: null, unitAddress: null } : {}),
+        ...(retiring ? { linkId: null, unitAddress: null, wayTried: true } : {}),
       })
       .where(eq(position.id, id));
     if (retiring)
@@ -164,11 +164,11 @@ async function columnsOf(
   before?: PositionWords,
 ) {
   const way = before && sameWay(before, { link, address }) ? undefined : readLinkLine(link);
-  const noWay = way && { linkId: null, unitAddress: null };
+  const noWay = way && { linkId: null, unitAddress: null, wayTried: true };
   return {
     ...rest,
     ...(way && "link" in way
-      ? { linkId: (await linkRow(tx, plantId, way.link)).id, unitAddress: address }
+      ? { linkId: (await linkRow(tx, plantId, way.link)).id, unitAddress: address, wayTried: false }
       : noWay),
     twinGroup: twinGroup === "" ? null : twinGroup,
     areaId: await areaId(tx, plantId, name.trim()),

@@ -21,6 +21,7 @@ export async function listInventory(
       linkId: position.linkId,
       linkName: link.name,
       unit: position.unitAddress,
+      tried: position.wayTried,
     })
     .from(position)
     .innerJoin(area, eq(area.id, position.areaId))
@@ -35,9 +36,10 @@ export async function listInventory(
   const othersAt = whoElse(positions.filter((each) => fitted.has(each.id)));
   return [
     ...positions.map((each) => {
-      const { area, tag, title, linkName, unit } = each;
+      const { area, tag, title, linkName, unit, tried } = each;
       const answersAt = linkName === null || unit === null ? "" : `${linkName}, address ${unit}`;
-      const place = { area, tag, title, answersAt, alike: fitted.has(each.id) ? othersAt(each) : "" };
+      const alike = fitted.has(each.id) ? othersAt(each) : "";
+      const place = { area, tag, title, answersAt, alike, untried: tried ? undefined : true };
       return lineOf(shelf, place, fitted.get(each.id), each.definitionId);
     }),
     ...drives
@@ -120,7 +122,7 @@ function drivesWithNewest(db: Database, plantId: number) {
 
 function lineOf(
   shelf: DefinitionShelf,
-  place: Pick<InventoryLine, "area" | "tag" | "title" | "answersAt" | "alike">,
+  place: Pick<InventoryLine, "area" | "tag" | "title" | "answersAt" | "alike" | "untried">,
   each: DriveWithNewest | undefined,
   definitionId: string,
 ): InventoryLine {

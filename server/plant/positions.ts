@@ -57,12 +57,21 @@ export async function positionsByDefinition(
   return found;
 }
 
-/** Positions with the address at which their drive answered last, for the bench. */
+/** Positions with the address at which their drive answers, for the bench. */
 export function listPlaces(
   db: Database,
   plantId: number,
 ): Promise<
-  Array<{ tag: string; title: string; name: string; link: LinkSettings; linkId: number; unit: number | null }>
+  Array<{
+    tag: string;
+    title: string;
+    name: string;
+    link: LinkSettings;
+    linkId: number;
+    unit: number | null;
+    /** Its drive has answered there. */
+    tried: boolean;
+  }>
 > {
   return db
     .select({
@@ -72,6 +81,7 @@ export function listPlaces(
       link: link.settings,
       linkId: link.id,
       unit: position.unitAddress,
+      tried: position.wayTried,
     })
     .from(position)
     .innerJoin(link, eq(link.id, position.linkId))

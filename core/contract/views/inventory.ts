@@ -21,8 +21,10 @@ export const inventoryLine = object({
   whereabouts: text(),
   /** Where it lies, for what is not fitted. */
   place: text(),
-  /** Where it answered last: the link by its name, and the address on it. Empty where nobody has reached it. */
+  /** Where it answers: the link by its name, and the address on it. Empty where that is not known. */
   answersAt: text(),
+  /** A person noted that way, and nobody has been there yet. */
+  untried: optional(yesNo),
   /** Other positions that were reached at the same address of the same link, in words. */
   alike: text(),
   /** When it was recorded last, ms since 1970. */

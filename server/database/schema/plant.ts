@@ -97,6 +97,8 @@ export const position = pgTable(
     twinGroup: text("twin_group"),
     linkId: integer("link_id").references(() => link.id),
     unitAddress: integer("unit_address"),
+    /** Its drive has answered there; false where a person noted the way, and nobody was there yet. */
+    wayTried: boolean("way_tried").notNull().default(true),
     /** The machine it drives. */
     machine: text("machine").notNull().default(""),
     /** What stands still when it does; null where nobody has said. */

@@ -33,7 +33,12 @@ const { Page, generateMetadata } = page("see", {
           .map((link) => {
             const placed = places
               .filter((each) => each.linkId === link.id)
-              .map((each): KnownDrive => ({ unit: each.unit ?? 1, tag: each.tag, title: each.title }));
+              .map((each): KnownDrive => ({
+                unit: each.unit ?? 1,
+                tag: each.tag,
+                title: each.title,
+                untried: !each.tried,
+              }));
             const seen = link.seen
               .filter((each) => !placed.some((one) => one.unit === each.unit))
               .map((each): KnownDrive => ({

@@ -1,0 +1,1 @@
+ALTER TABLE "position" ADD COLUMN "way_tried" boolean DEFAULT true NOT NULL;
