@@ -70,7 +70,7 @@ test("values are changed on the drive itself: collected, seen, written to its ru
   await expect(reader.getByRole("button", { name: /^Write/ })).toBeDisabled();
 
   await write(page, "KL-05", "1 value");
-  await expect(page.getByText("Waiting for the permission to write")).toBeVisible();
+  await expect(page.getByText("Waiting for the permission to be given at the keypad")).toBeVisible();
   await atCabinet(page, "kl-05", "KL-05", "give-permission");
   await expect(sent).toContainText("In the drive: read back and equal.");
   await expect(sent).toContainText("the hose jumps");
@@ -94,6 +94,23 @@ test("values are changed on the drive itself: collected, seen, written to its ru
   const list = page.getByRole("list", { name: "To be written" });
   await expect(list).toContainText("3.50 s");
   await list.getByRole("button", { name: "Leave it as it is" }).click();
+  await expect(page.getByText("Nothing waits to be written.")).toBeVisible();
+
+  // A preset goes onto the list as a whole, seen first; a group goes back to its default so, the whole drive does not.
+  await page.keyboard.press("s");
+  const several = page.getByRole("dialog");
+  await several.getByRole("radio", { name: "Back to the factory default" }).click();
+  await expect(several.getByLabel("Within").getByRole("option", { name: "the whole drive" })).toHaveCount(0);
+  await several.getByRole("radio", { name: "A preset" }).click();
+  await several.getByLabel("Preset").selectOption({ label: "Speed from a 4 to 20 mA loop" });
+  await several.getByRole("button", { name: "Show what would change" }).click();
+  await several.getByLabel("Why").fill("the loop is wired");
+  await several.getByRole("button", { name: /^Put \d values? on the list$/ }).click();
+  await expect(list).toContainText("the loop is wired");
+  for (let left = await list.getByRole("listitem").count(); left > 0; left--) {
+    await list.getByRole("button", { name: "Leave it as it is" }).first().click();
+    await expect(list.getByRole("listitem")).toHaveCount(left - 1);
+  }
   await expect(page.getByText("Nothing waits to be written.")).toBeVisible();
 
   await page.getByRole("button", { name: "Leave the drive ..." }).click();

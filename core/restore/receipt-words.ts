@@ -27,9 +27,9 @@ export function outcomeWords({
   return left ? `${OUTCOME_WORDS.verified}, ${leftOut.length} left out` : OUTCOME_WORDS[outcome];
 }
 
-/** What is said behind a record that lacked some of the drive's parameters: ", partial: 82 parameters are not in it". */
+/** What is said behind a record that lacked some of the drive's settings: ", partial: 82 settings are not in it". */
 export const lacksWords = ({ recordLacks }: { recordLacks?: number }): string =>
-  recordLacks ? `, partial: ${counted(recordLacks, "parameter is", "parameters are")} not in it` : "";
+  recordLacks ? `, partial: ${counted(recordLacks, "setting is", "settings are")} not in it` : "";
 
 export const RESULT_WORDS = {
   verified: "verified",

@@ -8,6 +8,7 @@ import { BeforeWork } from "@/features/positions/before-work";
 import { Halt } from "@/features/restore/halt";
 import { StopIt } from "@/features/restore/parts";
 import type { LiveRestore } from "@/features/restore/use-restore";
+import { Waits } from "@/features/restore/waits";
 import { Truth } from "@/features/restore/write-progress";
 import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
@@ -20,6 +21,7 @@ export function ChangeHead({
   beforeWork,
   keepers,
   howTo,
+  byLink,
   atOnce,
   away,
 }: {
@@ -27,6 +29,7 @@ export function ChangeHead({
   beforeWork: string;
   keepers: string;
   howTo: string | undefined;
+  byLink: boolean;
   atOnce: boolean;
   /** The drive was away since it was read. */
   away: boolean;
@@ -102,17 +105,7 @@ export function ChangeHead({
           What it holds now is not told until it is read again: what was not permanent may be gone.
         </Notice>
       )}
-      {place.waitsFor === "permission" && (
-        <Notice kind="caution" title="Waiting for the permission to write">
-          <p>{howTo}</p>
-          <p className="text-soft">It is watched for; it goes on by itself. Nothing is tried meanwhile.</p>
-        </Notice>
-      )}
-      {place.waitsFor === "motor" && (
-        <Notice kind="stop" title="The motor turns, or something commands it to">
-          {place.why}
-        </Notice>
-      )}
+      <Waits place={place} howTo={howTo} byLink={byLink} />
       {place.stage === "write" && worksByItself(place) && (
         <Truth steps={steps} permanent={job.permanent} working />
       )}

@@ -6,6 +6,7 @@ import type { SetsInUse as SetsFacts } from "@/core/set";
 import { counted } from "@/core/words";
 import { SetsInUse } from "@/features/bench/sets-in-use";
 import { DraftEditor, DraftVersion, type EditorWords } from "@/features/draft/editor";
+import { Several, type SeveralChoices } from "@/features/draft/several";
 import { useDraft, type DraftState } from "@/features/draft/use-draft";
 import { Touchable, useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -35,6 +36,7 @@ export interface ListOfChange extends Omit<DraftState, "sheet"> {
   hollow: boolean;
   /** Which parameter set it runs, for a family that has several. */
   sets: SetsFacts | undefined;
+  several: SeveralChoices;
   sheet: SentSheet;
 }
 
@@ -45,6 +47,7 @@ interface Props {
   keepers: string;
   parameters: SheetParameter[];
   howTo: string | undefined;
+  byLink: boolean;
   /** Every write is permanent at once. */
   atOnce: boolean;
   /** Absent before the drive was read. */
@@ -64,12 +67,12 @@ export function ChangePage({ first, list, ...facts }: Props) {
   useEffect(() => {
     if (outOfDate) router.refresh();
   }, [outOfDate, stage, waitsFor, over, router]);
-  const { atOnce, beforeWork, keepers, howTo } = facts;
+  const { atOnce, beforeWork, keepers, howTo, byLink } = facts;
   const head = (
     <ChangeHead
       restore={restore}
       away={restore.detail.change?.away ?? false}
-      {...{ atOnce, beforeWork, keepers, howTo }}
+      {...{ atOnce, beforeWork, keepers, howTo, byLink }}
     />
   );
   if (!list)
@@ -98,7 +101,7 @@ function Collecting({
   head: ReactNode;
 }) {
   const { plant, to } = usePlant();
-  const [asks, setAsks] = useState<"write" | "leave">();
+  const [asks, setAsks] = useState<"write" | "leave" | "several">();
   const byCode = useMemo(
     () => new Map(parameters.map((each) => [each.code, toParameter(each)])),
     [parameters],
@@ -170,6 +173,9 @@ function Collecting({
               <Button letter="y" onClick={() => takeBack("redo")}>
                 Do again
               </Button>
+              <Button letter="s" onClick={() => setAsks("several")}>
+                Several at once ...
+              </Button>
               <Button disabled={!there} onClick={() => void restore.readNow()}>
                 Read it again
               </Button>
@@ -227,6 +233,18 @@ function Collecting({
           }}
           beforeWork={beforeWork}
           keepers={keepers}
+          onClose={() => setAsks(undefined)}
+        />
+      )}
+      {asks === "several" && may && (
+        <Several
+          draft={list.draft}
+          {...list.several}
+          atDrive
+          onDone={() => {
+            setAsks(undefined);
+            changed();
+          }}
           onClose={() => setAsks(undefined)}
         />
       )}

@@ -24,19 +24,23 @@ const WORDS: Record<What, string> = {
   record: "As in the record",
 };
 
+/** Of a draft at a drive: what takes values back to the record of before is called otherwise, and never more than a group goes back at once: for all of it there is a factory reset. */
+const AT_DRIVE: Record<What, string> = { ...WORDS, record: "As before it began" };
+
 /** Changes several values of a draft at once: first the whole list of what would become otherwise, then the change, exactly as it was seen. */
 export function Several({
   draft,
   presets,
   groups,
+  atDrive = false,
   onDone,
   onClose,
-}: SeveralChoices & { draft: number; onDone: () => void; onClose: () => void }) {
+}: SeveralChoices & { draft: number; atDrive?: boolean; onDone: () => void; onClose: () => void }) {
   const { plant } = usePlant();
   const params = { plant, draft };
   const [what, setWhat] = useState<What>(presets.length > 0 ? "preset" : "default");
   const [preset, setPreset] = useState(presets[0]?.id ?? "");
-  const [group, setGroup] = useState("");
+  const [group, setGroup] = useState(atDrive ? (groups[0]?.id ?? "") : "");
   const [seen, setSeen] = useState<{ wish: SeveralWish } & SeveralView>();
   const [reason, setReason] = useState("");
   const [trouble, setTrouble] = useState<Trouble>();
@@ -80,7 +84,7 @@ export function Several({
           chosen={what}
           onChoose={(next) => choose(() => setWhat(next))}
         >
-          {(each) => WORDS[each]}
+          {(each) => (atDrive ? AT_DRIVE : WORDS)[each]}
         </Choice>
         {what === "preset" ? (
           <>
@@ -105,7 +109,7 @@ export function Several({
             value={group}
             onChange={(event) => choose(() => setGroup(event.target.value))}
           >
-            <option value="">the whole drive</option>
+            {!atDrive && <option value="">the whole drive</option>}
             {groups.map((each) => (
               <option key={each.id} value={each.id}>
                 {each.title}
@@ -138,7 +142,7 @@ export function Several({
                 >
                   {trouble?.kind === "ask-first"
                     ? "Change them on purpose"
-                    : `Change ${counted(seen.lines.length, "value")} in the draft`}
+                    : agreeing(seen.lines.length, atDrive)}
                 </Button>
               </>
             )}
@@ -152,4 +156,9 @@ export function Several({
       </div>
     </Dialog>
   );
+}
+
+function agreeing(lines: number, atDrive: boolean): string {
+  const values = counted(lines, "value");
+  return atDrive ? `Put ${values} on the list` : `Change ${values} in the draft`;
 }

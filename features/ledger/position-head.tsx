@@ -133,6 +133,13 @@ export function PositionHead({
             </Link>
           )
         )}
+        {!live && position.address && (
+          <span className="text-soft">
+            {mayConnect && " · "}
+            {position.address.name}, address {position.address.unit}
+            {!position.address.tried && ", not tried yet"}
+          </span>
+        )}
       </p>
     </div>
   );

@@ -55,7 +55,7 @@ export interface PositionView {
   family: string;
   /** The family's definition; empty while it is not known. */
   definition: string;
-  address: { unit: number; name: string } | undefined;
+  address: { unit: number; tried: boolean; name: string } | undefined;
   machine: string;
   beforeWork: string;
   notes: string;

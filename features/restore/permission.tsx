@@ -1,8 +1,8 @@
 import type { Stage } from "@/core/restore";
-import { Notice } from "@/ui/notice";
 import { Step } from "@/ui/step";
 import { past, stateOf } from "./progress";
 import type { LiveRestore } from "./use-restore";
+import { Waits } from "./waits";
 
 /** A wait within the stage that acts on the drive: for the key at the keypad, or for the motor to stop. */
 export function Permission({
@@ -33,24 +33,7 @@ export function Permission({
       })}
       found={given && "the motor stands, the permission is given"}
     >
-      {place.waitsFor === "permission" && (
-        <Notice
-          kind="caution"
-          title={
-            byLink
-              ? "The drive is asked for its permission"
-              : "Waiting for the permission to be given at the keypad"
-          }
-        >
-          <p>{howTo}</p>
-          <p className="text-soft">It is watched for; it goes on by itself. Nothing is tried meanwhile.</p>
-        </Notice>
-      )}
-      {place.waitsFor === "motor" && (
-        <Notice kind="stop" title="The motor turns, or something commands it to">
-          {place.why}
-        </Notice>
-      )}
+      <Waits place={place} howTo={howTo} byLink={byLink} />
     </Step>
   );
 }

@@ -54,7 +54,7 @@ describe("a receipt on paper", () => {
     expect(paper.cautions).toEqual([]);
     expect(paper.facts).toEqual(
       expect.arrayContaining([
-        ["Restored", "record 7, partial: 82 parameters are not in it, the standing record"],
+        ["Restored", "record 7, partial: 82 settings are not in it, the standing record"],
         ["By", "begun by Ines Varga, confirmed by Tomas Lind"],
         ["The record was of", "a drive whose number its file does not tell"],
         ["Before and after", "record 8 and not read"],

@@ -1,7 +1,8 @@
 import { eq } from "drizzle-orm";
+import type { Definition } from "@/core/definition";
+import { whyNotDrafted } from "@/core/draft";
 import { good, type Result } from "@/core/drive";
 import { BEGINNING, OPERATION_WORDS, USUAL_CHOICES, type Operation } from "@/core/restore";
-import { isPartial } from "@/core/set";
 import type { Connection } from "@/server/bench";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
@@ -35,7 +36,7 @@ export async function beginJob(
   person: Person,
   plantId: number,
   { positionId, recordId, puttingBack = false, ofOther = false, spare, axis }: StartRequest,
-  { identity, driveKey, fit }: Connection,
+  { identity, driveKey, fit, definition }: Connection,
   now: Date,
 ): Promise<Result<RestoreJob>> {
   const refused = whyRetired({ identity, fit });
@@ -54,7 +55,7 @@ export async function beginJob(
     place: BEGINNING,
     recordId: row.id,
     recordNumber: row.number,
-    recordLacks: isPartial(row) ? row.expected - row.present : undefined,
+    recordLacks: settingsLacked(definition, row.missing),
     recordTag: other?.tag,
     identity,
     previousSerial: row.serial,
@@ -199,4 +200,9 @@ async function whoIsAtIt(
     `${other.byName} is at ${what} since ${other.startedAt.toISOString().slice(11, 16)} UTC (${OPERATION_WORDS[other.kind].title.toLowerCase()}, ${other.id}).`,
     "Open that to follow it, or ask them to end it.",
   );
+}
+
+/** How many settings of a drive a record lacks; undefined where it has them all. What a drive only shows is none that could be restored. */
+function settingsLacked(definition: Definition, missing: readonly string[]): number | undefined {
+  return missing.filter((code) => whyNotDrafted(definition, code) === undefined).length || undefined;
 }

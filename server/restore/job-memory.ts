@@ -19,7 +19,7 @@ export const restoreMemory = object({
   /** Of a restore: which record. */
   recordId: optional(whole()),
   recordNumber: optional(whole()),
-  /** How many of the drive's parameters that record lacks; absent where it is whole, or was not told. */
+  /** How many of the drive's settings that record lacks; absent where it has them all, or that was not told. */
   recordLacks: optional(whole()),
   /** Of which position the record is, where it is of another one. */
   recordTag: optional(text()),

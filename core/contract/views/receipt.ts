@@ -13,7 +13,7 @@ export const receiptContent = object({
   jobNumber: text(),
   /** Of a restore: which record, and whether it stood. */
   recordNumber: optional(whole()),
-  /** How many of the drive's parameters that record lacks; absent where it is whole, or was not told. */
+  /** How many of the drive's settings that record lacks; absent where it has them all, or that was not told. */
   recordLacks: optional(whole()),
   /** Of which position the record was, where it was of another one. */
   recordTag: optional(text()),

@@ -2,7 +2,7 @@ import { notFound, redirect } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
-import { presetsOf } from "@/core/definition";
+import { severalChoices } from "@/app/_lib/several-choices";
 import { DraftPage } from "@/features/draft/draft-page";
 import { changeAtDrive, changeViews, draftSheet, loadDraft, newerList, newerRecord } from "@/server/drafts";
 import { recordById } from "@/server/ledger";
@@ -36,12 +36,7 @@ const { Page, generateMetadata } = page("see", {
           enteredAs: entered?.number,
           carried: row.account ? { record: row.account.record, from: row.account.from.title } : undefined,
         }}
-        several={{
-          presets: presetsOf(definition).map(({ id, title, about }) => ({ id, title, about })),
-          groups: definition.groups
-            .filter((each) => each.parameters.length > 0)
-            .map(({ id, trail }) => ({ id, title: trail.join(" · ") })),
-        }}
+        several={severalChoices(definition)}
         first={{
           changes: changeViews(loaded),
           last: loaded.steps.at(-1)?.n ?? 0,

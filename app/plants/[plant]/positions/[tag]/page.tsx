@@ -92,7 +92,7 @@ const { Page, generateMetadata } = page("see", {
           twinGroup: position.twinGroup,
           definition: position.definitionId,
           family: definition?.title ?? (position.definitionId || "family not known yet"),
-          address: link && { name: link.name, unit: position.unitAddress ?? 1 },
+          address: link && { name: link.name, unit: position.unitAddress ?? 1, tried: position.wayTried },
           machine: position.machine,
           beforeWork: position.beforeWork,
           notes: position.notes,

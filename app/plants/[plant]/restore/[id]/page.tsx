@@ -2,6 +2,7 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { sendSheet } from "@/app/_lib/send-sheet";
+import { severalChoices } from "@/app/_lib/several-choices";
 import type { RestoreDetail } from "@/core/contract";
 import { definitionFor, type Definition } from "@/core/definition";
 import { fittingOf } from "@/core/drive";
@@ -38,6 +39,7 @@ const { Page, generateMetadata } = page("see", {
           keepers={keepers}
           parameters={parameters}
           howTo={howTo}
+          byLink={byLink}
           atOnce={definition.file.writesLand === "permanent"}
           list={await listOf(app, plant.id, detail)}
         />
@@ -84,6 +86,7 @@ async function listOf(
     closed: loaded.row.closedAt !== null,
     hollow: live !== undefined && live.volatile === undefined,
     sets: live && setsInUse(loaded.definition, live.values),
+    several: severalChoices(loaded.definition),
     changes: changeViews(loaded),
     last: loaded.steps.at(-1)?.n ?? 0,
     sheet: await sendSheet(() => draftSheet(loaded, undefined, live, "As wished")),
