@@ -4,6 +4,7 @@
  */
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { sql } from "drizzle-orm";
 import { definitionFor, type Definition } from "@/core/definition";
 import { linkKey } from "@/core/link";
 import { positionPath } from "@/core/plant/position-path";
@@ -115,6 +116,15 @@ for (const [sort, area] of scenario.areas.entries()) {
     index += 1;
   }
 }
+
+// What was recorded over a link shows that somebody answered there; where nothing was, nobody has been yet.
+await app.db.execute(sql`
+  update ${tables.link} l set last_success = r.at
+  from (select p.link_id, max(r.taken_at) as at from ${tables.record} r join ${tables.position} p on p.id = r.position_id group by 1) r
+  where r.link_id = l.id`);
+await app.db.execute(sql`
+  update ${tables.position} set way_tried = false
+  where not exists (select from ${tables.record} r where r.position_id = ${tables.position.id})`);
 
 /** The program's file, as somebody kept it with its position. */
 async function keepProgram(bytes: Uint8Array, { id, tag }: { id: number; tag: string }): Promise<void> {

@@ -134,8 +134,10 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
               {drive.title ?? (
                 <span className="text-soft">{drive.text ?? "somebody of no known family"}</span>
               )}
+              {drive.untried && (
+                <span className="sm:ml-3 max-sm:block text-soft text-[14px]">not tried yet</span>
+              )}
             </span>
-            {drive.untried && <span className="text-soft text-[14px]">not tried yet</span>}
             <Button
               rank="quiet"
               disabled={busy}

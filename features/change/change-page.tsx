@@ -158,7 +158,8 @@ function Collecting({
           {head}
           {!over && list.sets && <SetsInUse sets={list.sets} />}
           {collecting && (
-            <div className="flex flex-wrap gap-2 mt-2">
+            // In one hand they are one line: the values need the room.
+            <div className="flex flex-wrap max-sm:flex-nowrap max-sm:overflow-x-auto gap-2 mt-2">
               <Button
                 rank="primary"
                 letter="w"

@@ -177,7 +177,15 @@ test("a position that is called otherwise by now keeps its exercise; one that go
   };
   await called("PX 9#1");
   const { words } = (await wordsOf(app.db, id))!;
-  got(await createPosition(app.db, person, plant.id, { ...words, tag: "PX-01", link: "", address: null }, app.now()));
+  got(
+    await createPosition(
+      app.db,
+      person,
+      plant.id,
+      { ...words, tag: "PX-01", link: "", address: null },
+      app.now(),
+    ),
+  );
   got(await beginExercise(parts, person, "swap"));
   const reading = await connect("PX 9#1");
   got(await app.bench.record(person, app.bench.find(reading)!, id, true));
