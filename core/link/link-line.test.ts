@@ -62,6 +62,7 @@ test.each([
   ["10.4.2.31:70000", "a port is a number"],
   ["10.4.2.31, network 1", '"network 1" belongs to none of this kind'],
   ["CANopen through a gateway 10.4.2.8, network 900", '"network 900" does not belong there'],
+  ["CANopen through a gateway 10.4.2.8, 0 at once", '"0 at once" does not belong there'],
   ["COM7", "how it is spoken on COM7 is missing"],
   ["COM7, RTU 9600 7E1", "RTU has 8 data bits"],
   ["COM7, RTU 100 8E1", "a speed is from 300"],

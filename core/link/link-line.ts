@@ -54,10 +54,10 @@ export function readLinkLine(line: string): { link: LinkSettings } | { fault: st
     return more.length === 0
       ? { link: { kind: kind ?? "modbus-tcp", ...settings } }
       : fault(`"${more.join(", ")}" belongs to none of this kind.`);
-  const net = numberIn(more, /^network (\d+)$/i, 127) ?? 0;
-  const inFlight = numberIn(more, /^(\d+) at once$/i, MOST_IN_FLIGHT) ?? 4;
+  const net = numberIn(more, /^network (\d+)$/i, 0, 127) ?? 0;
+  const inFlight = numberIn(more, /^(\d+) at once$/i, 1, MOST_IN_FLIGHT) ?? 4;
   if (more.length > 0) return fault(`"${more.join(", ")}" does not belong there.`);
-  return { link: { kind, ...settings, net, inFlight: Math.max(1, inFlight) } };
+  return { link: { kind, ...settings, net, inFlight } };
 }
 
 /** What follows the words, or the short name, of a kind of link; all of it where neither stands there. */
@@ -91,8 +91,11 @@ function readSerial(
   return { link };
 }
 
-/** Takes the part that fits out of `parts`, as a number up to `most`; undefined where none fits. */
-function numberIn(parts: string[], pattern: RegExp, most: number): number | undefined {
-  const at = parts.findIndex((each) => Number(pattern.exec(each)?.[1] ?? Infinity) <= most);
+/** Takes the part that fits out of `parts`, as a number from `least` to `most`; undefined where none fits. */
+function numberIn(parts: string[], pattern: RegExp, least: number, most: number): number | undefined {
+  const at = parts.findIndex((each) => {
+    const found = Number(pattern.exec(each)?.[1] ?? NaN);
+    return found >= least && found <= most;
+  });
   return at < 0 ? undefined : Number(pattern.exec(parts.splice(at, 1)[0]!)![1]);
 }

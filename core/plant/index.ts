@@ -12,6 +12,7 @@ export {
   LIST_FIELD_NAMES,
   LIST_FIELDS,
   readPlantList,
+  spokenOtherwise,
   type ListedPosition,
   type ListField,
   type ListLine,

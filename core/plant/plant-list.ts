@@ -1,4 +1,4 @@
-import { linkKey, linkLine, readLinkLine } from "@/core/link";
+import { linkKey, linkLine, readLinkLine, type LinkSettings } from "@/core/link";
 import { faultOfTag } from "./tag";
 
 /** What a list of positions may say of each; the headings with which it is written. */
@@ -54,6 +54,8 @@ interface Context {
   known: ReadonlyMap<string, ListedPosition>;
   /** Titles of the families that are here. */
   families: readonly string[];
+  /** Links on which drives answered: a list does not make them speak otherwise. */
+  links?: readonly LinkSettings[];
 }
 
 const CRITICAL = ["", "plant", "line", "machine"];
@@ -64,7 +66,7 @@ const CRITICAL = ["", "plant", "line", "machine"];
  */
 export function readPlantList(
   rows: readonly (readonly string[])[],
-  { known, families }: Context,
+  { known, families, links = [] }: Context,
 ): ListLine[] {
   const head = rows.findIndex((row) => row.some((cell) => ALIKE.tag!.test(cell.trim())));
   if (head < 0)
@@ -82,7 +84,9 @@ export function readPlantList(
     if (at >= 0) columns.set(field, at);
   }
   const before = new Map<string, number>();
-  const spoken = new Map<string, { line: number; link: string }>();
+  const spoken = new Map<string, Spoken>(
+    links.map((each) => [linkKey(each), { line: undefined, link: linkLine(each) }]),
+  );
   return rows.slice(head + 1).flatMap((row, i): ListLine[] => {
     if (row.every((cell) => cell.trim() === "")) return [];
     const line = head + 2 + i;
@@ -138,11 +142,7 @@ function faultsOf(position: ListedPosition, families: readonly string[]): string
 }
 
 /** Puts a position's link into the words in which all links are written. Says what is wrong with its link and address, or with a link that an earlier line speaks on otherwise. */
-function takeWay(
-  position: ListedPosition,
-  line: number,
-  spoken: Map<string, { line: number; link: string }>,
-): string[] {
+function takeWay(position: ListedPosition, line: number, spoken: Map<string, Spoken>): string[] {
   const { link, address } = position;
   if (link === "" && address === "") return [];
   if (link === "") return [`It has the address ${address} and no link. Write both, or neither.`];
@@ -155,7 +155,18 @@ function takeWay(
   const key = linkKey(read.link);
   const earlier = spoken.get(key) ?? { line, link: position.link };
   spoken.set(key, earlier);
-  return earlier.link === position.link
-    ? []
+  if (earlier.link === position.link) return [];
+  return earlier.line === undefined
+    ? [spokenOtherwise(earlier.link)]
     : [`Line ${earlier.line} says of the same port or gateway: ${earlier.link}. Write the same in both.`];
 }
+
+/** How a link is spoken on: by an earlier line of the list, or as drives answered on it. */
+interface Spoken {
+  line: number | undefined;
+  link: string;
+}
+
+/** Why a link on which drives answered is not made to speak otherwise from the desk. */
+export const spokenOtherwise = (link: string): string =>
+  `Drives answered on this port or gateway as: ${link}. Write that; whether it speaks otherwise now is found out at the bench.`;

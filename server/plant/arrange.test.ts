@@ -132,6 +132,27 @@ describe("where a drive answers", () => {
     expect(told[0]!.text).toBe(`Changed SO-20: link: ${LINK} → nothing; address: 7 → nothing.`);
   });
 
+  test("is the same however it is written, and a link on which drives answered is not made to speak otherwise", async () => {
+    const { db } = plant.app;
+    const { id } = valueOf(await make({ tag: "SO-25", link: LINK, address: 7 }));
+    valueOf(await change(id, 1, { tag: "SO-25", link: "10.4.2.31", address: 7 }));
+    expect((await wordsOf(db, id))!.revision).toBe(1);
+    const serial = { tag: "SO-26", link: "COM9, RTU 9600 8E1", address: 1 };
+    valueOf(await make(serial));
+    // Nobody has answered there yet: what is said last holds.
+    valueOf(await make({ ...serial, tag: "SO-27", link: "COM9, RTU 19200 8E1" }));
+    await db.update(tables.link).set({ lastSuccess: NOW }).where(eq(tables.link.key, "serial COM9"));
+    expect(await make({ ...serial, tag: "SO-28" })).toMatchObject({
+      trouble: { text: expect.stringContaining("as: COM9, RTU 19200 8E1.") as unknown },
+    });
+    const csv = 'Position,Area,Title,Link,Address\nSO-29,Sorting,Gauge,"COM9, RTU 9600 8E1",3\n';
+    const file = { name: "a.csv", bytes: new TextEncoder().encode(csv) };
+    const looked = valueOf(await takePlantList(db, plant.app.shelf, plant.person, 1, file, false, NOW));
+    expect(looked).toMatchObject([
+      { verdict: "wrong", says: [expect.stringContaining("as: COM9, RTU 19200 8E1.")] },
+    ]);
+  });
+
   test("counts as tried once somebody answers there", async () => {
     const { db } = plant.app;
     const link = `Modbus TCP 127.0.0.1:${plant.port}`;

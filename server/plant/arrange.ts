@@ -1,12 +1,13 @@
 import { and, desc, eq } from "drizzle-orm";
 import { bad, good, type Result } from "@/core/drive";
-import { readLinkLine } from "@/core/link";
+import { linkLine, readLinkLine } from "@/core/link";
+import { spokenOtherwise } from "@/core/plant";
 import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import type { Person } from "@/server/people";
 import { areaId } from "./areas";
-import { linkRow } from "./link-row";
+import { answeredOtherwise, linkRow } from "./link-row";
 import { differences, faultIn, wordsOf, type PositionWords } from "./position-words";
 import { tagsLocked, whyTaken } from "./tags";
 
@@ -17,15 +18,16 @@ export async function createPosition(
   db: Database,
   person: Person,
   plantId: number,
-  words: PositionWords,
+  said: PositionWords,
   at: Date,
 ): Promise<Result<{ id: number; tag: string }>> {
+  const words = withLinkInFull(said);
   return db.transaction(async (tx) => {
     await tagsLocked(tx, plantId);
     const refused =
       faultIn(words) ??
       (await whyTaken(tx, plantId, words.tag)) ??
-      (words.link === "" ? undefined : await whyNoWay(tx, plantId));
+      (words.link === "" ? undefined : await whyNoWay(tx, plantId, words.link));
     if (refused) return refused;
     const [row] = await tx
       .insert(position)
@@ -54,9 +56,10 @@ export async function changePosition(
   plantId: number,
   id: number,
   revision: number,
-  words: PositionWords,
+  said: PositionWords,
   at: Date,
 ): Promise<Result<undefined>> {
+  const words = withLinkInFull(said);
   return db.transaction(async (tx) => {
     await tagsLocked(tx, plantId);
     const before = await wordsOf(tx, id, true);
@@ -65,7 +68,7 @@ export async function changePosition(
     const refused =
       faultIn(words) ??
       (words.tag === before.words.tag ? undefined : await whyTaken(tx, plantId, words.tag)) ??
-      (sameWay(before.words, words) ? undefined : await whyNoWay(tx, plantId));
+      (sameWay(before.words, words) ? undefined : await whyNoWay(tx, plantId, words.link));
     if (refused) return refused;
     const changes = differences(before.words, words);
     if (changes.length === 0) return good(undefined);
@@ -178,16 +181,34 @@ async function columnsOf(
 type Way = Pick<PositionWords, "link" | "address">;
 const sameWay = (a: Way, b: Way): boolean => a.link === b.link && a.address === b.address;
 
-/** Why a way cannot be noted in a plant: a practice plant's positions lead to its stand-ins, and nowhere else. */
-async function whyNoWay(tx: Database, plantId: number): Promise<Result<never> | undefined> {
+/** Words with their link written as all links are; one that is none stays as it was typed. */
+function withLinkInFull(words: PositionWords): PositionWords {
+  const read = readLinkLine(words.link);
+  return "link" in read ? { ...words, link: linkLine(read.link) } : words;
+}
+
+/**
+ * Why a way cannot be noted in a plant: a practice plant's positions lead to its stand-ins, and nowhere else; and a link on which drives answered is not made to
+ * speak otherwise from the desk, for it is theirs too.
+ */
+async function whyNoWay(tx: Database, plantId: number, line: string): Promise<Result<never> | undefined> {
   const { plant } = tables;
   const [row] = await tx.select({ practice: plant.practice }).from(plant).where(eq(plant.id, plantId));
-  if (!row?.practice) return undefined;
-  return bad({
-    kind: "not-now",
-    text: "This is the practice plant: its positions lead to its own stand-ins.",
-    remedy: "Leave link and address as they are.",
-  });
+  if (row?.practice)
+    return bad({
+      kind: "not-now",
+      text: "This is the practice plant: its positions lead to its own stand-ins.",
+      remedy: "Leave link and address as they are.",
+    });
+  const read = readLinkLine(line);
+  const otherwise = "link" in read && (await answeredOtherwise(tx, plantId, read.link));
+  return otherwise
+    ? bad({
+        kind: "bad-request",
+        text: spokenOtherwise(linkLine(otherwise)),
+        remedy: "Choose it from those that are proposed.",
+      })
+    : undefined;
 }
 
 function note(

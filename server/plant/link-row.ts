@@ -1,4 +1,4 @@
-import { and, eq, sql } from "drizzle-orm";
+import { and, eq, isNotNull, sql } from "drizzle-orm";
 import { linkKey, linkLine, linkText, type LinkSettings } from "@/core/link";
 import { tables, type Database } from "@/server/database";
 
@@ -31,6 +31,30 @@ export async function keepSettings(
   const { link } = tables;
   const [kept] = await db.update(link).set({ settings, name }).where(eq(link.id, known.id)).returning();
   return kept!;
+}
+
+/** The kept link of the same port or gateway on which drives answered another way; undefined where there is none. */
+export async function answeredOtherwise(
+  db: Database,
+  plantId: number,
+  settings: LinkSettings,
+): Promise<LinkSettings | undefined> {
+  const { link } = tables;
+  const [known] = await db
+    .select({ settings: link.settings })
+    .from(link)
+    .where(and(eq(link.plantId, plantId), eq(link.key, linkKey(settings)), isNotNull(link.lastSuccess)));
+  return known && linkLine(known.settings) !== linkLine(settings) ? known.settings : undefined;
+}
+
+/** Links of a plant on which drives answered. */
+export async function linksThatWorked(db: Database, plantId: number): Promise<LinkSettings[]> {
+  const { link } = tables;
+  const rows = await db
+    .select({ settings: link.settings })
+    .from(link)
+    .where(and(eq(link.plantId, plantId), isNotNull(link.lastSuccess)));
+  return rows.map((each) => each.settings);
 }
 
 /** How many links are proposed where one is typed. */

@@ -14,6 +14,7 @@ import { readApart } from "@/server/import";
 import type { Person } from "@/server/people";
 import { tableCsv, tableWorkbook } from "@/server/table-file";
 import { changePosition, createPosition } from "./arrange";
+import { linksThatWorked } from "./link-row";
 import type { PositionWords } from "./position-words";
 
 /** The positions of a plant as its list says them, without the retired ones; with what is needed to change each. */
@@ -90,7 +91,7 @@ export async function takePlantList(
   const families = [
     ...new Set([...shelf.all.map((each) => each.title), ...there.map((each) => each.listed.family)]),
   ];
-  const lines = readPlantList(rows, { known, families });
+  const lines = readPlantList(rows, { known, families, links: await linksThatWorked(db, plantId) });
   if (!keep) return good(lines);
   return db
     .transaction(async (tx) => {
