@@ -2,7 +2,8 @@ import type { Page } from "@playwright/test";
 
 type Measuring = { rowsAt?: number; frames: number[]; going: boolean };
 
-const REST_MS = 1500;
+/** After so long a page has come to rest. */
+export const REST_MS = 1500;
 
 /**
  * From the moment a page is asked for until its first rows are to be seen, in ms, as the browser itself says it (W3C Element Timing, `renderTime`): the median of

@@ -158,8 +158,7 @@ function Collecting({
           {head}
           {!over && list.sets && <SetsInUse sets={list.sets} />}
           {collecting && (
-            // In one hand they are one line: the values need the room.
-            <div className="flex flex-wrap max-sm:flex-nowrap max-sm:overflow-x-auto gap-2 mt-2">
+            <div className="flex flex-wrap gap-2 mt-2">
               <Button
                 rank="primary"
                 letter="w"

@@ -65,8 +65,7 @@ export function Foot({
           ))}
           {grid.shown < row.cells.length && row.verdict && <span className="block">{row.verdict}</span>}
         </p>
-        {/* In one hand they are one line, so that rows stay in sight above an open editor. */}
-        <div className="flex flex-wrap max-sm:flex-nowrap max-sm:max-w-full max-sm:overflow-x-auto">
+        <div className="flex flex-wrap">
           <Button
             rank="quiet"
             className={quiet}
