@@ -85,16 +85,6 @@ export function PositionForm({ old, start, areas, families, links, onDone, onClo
   };
   return (
     <form className="space-y-3" onSubmit={(event) => void send(event)}>
-      {trouble && (
-        <Notice kind="caution" title={trouble.text}>
-          {trouble.remedy}
-          {trouble.kind === "changed-meanwhile" && (
-            <span className="block mt-1">
-              <Button onClick={() => void takeOver()}>I have seen it; mine may be kept</Button>
-            </span>
-          )}
-        </Notice>
-      )}
       <div className="grid sm:grid-cols-2 gap-3">
         <Field label="Area" list="areas-here" required autoFocus={!old} {...form.register("area")} />
         <datalist id="areas-here">
@@ -172,6 +162,17 @@ export function PositionForm({ old, start, areas, families, links, onDone, onClo
           className="w-full rounded-page border border-hairline bg-leaf px-3 py-2 focus:border-copper"
         />
       </label>
+      {/* Beside what was pressed: the head of the form is out of sight there. */}
+      {trouble && (
+        <Notice kind="caution" title={trouble.text}>
+          {trouble.remedy}
+          {trouble.kind === "changed-meanwhile" && (
+            <span className="block mt-1">
+              <Button onClick={() => void takeOver()}>I have seen it; mine may be kept</Button>
+            </span>
+          )}
+        </Notice>
+      )}
       <div className="flex gap-3">
         <Button type="submit" rank="primary" disabled={isSubmitting || trouble?.kind === "changed-meanwhile"}>
           {old ? "Keep this" : "Make the position"}
