@@ -506,14 +506,15 @@ test("another version of the list that holds by now is told, with what of the dr
   const id = await begin("Under the former list");
   await change(id, plant.person, "4r", "900", { reason: "long way" });
   await change(id, plant.person, "9a", "7", { reason: "the customer" });
-  await change(id, plant.person, "1r", "4", { reason: "gentler" });
+  expect(kind(await change(id, plant.person, "1r", "4.5", { reason: "gentler" }))).toBe("done");
   expect(await newerList(db, shelf, await draftOf(id))).toBeUndefined();
   const groups = JSON.parse(JSON.stringify(own.file.groups)) as GroupOf[];
   const eachOf = (group: GroupOf): GroupOf => ({
     ...group,
     parameters: group.parameters
       ?.filter((one) => one.code !== "9a")
-      .map((one) => (one.code === "4r" ? { ...one, max: 600 } : one)),
+      .map((one) => (one.code === "4r" ? { ...one, max: 600 } : one))
+      .map((one) => (one.code === "1r" ? { ...one, scale: 0.001, max: 3600 } : one)),
     groups: group.groups?.map(eachOf),
   });
   const file = { ...own.file, version: "1.8", groups: groups.map(eachOf) };
@@ -523,7 +524,8 @@ test("another version of the list that holds by now is told, with what of the dr
     version: "1.8",
     faults: expect.arrayContaining([
       expect.stringContaining("4r must be at most 600"),
-      "9a Customer number is not in it any more.",
+      "Fennimore Rill has no parameter 9a.",
+      expect.stringContaining("1r means something else there"),
     ]) as unknown,
   });
   shelf.put(own, undefined);

@@ -1,4 +1,5 @@
-import { changesOf, faultsOf } from "@/core/draft";
+import { meantOtherwise } from "@/core/definition";
+import { changesOf, faultsOf, whyNotDrafted } from "@/core/draft";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { LoadedDraft } from "./load";
@@ -30,8 +31,10 @@ export async function newerList(
   if (!fitted) return undefined;
   const faults = changesOf(base, steps).flatMap(({ code, to }) => {
     if (to === undefined) return [];
-    if (!fitted.byCode.has(code))
-      return [`${code} ${definition.byCode.get(code)?.name} is not in it any more.`];
+    const not = whyNotDrafted(fitted, code);
+    if (not) return [not];
+    if (meantOtherwise(fitted, definition, [code]).length > 0)
+      return [`${code} means something else there: its type, scale or choices are others.`];
     const known = faultsOf(definition, rating, values, code, to);
     return faultsOf(fitted, rating, values, code, to).filter((each) => !known.includes(each));
   });
