@@ -135,6 +135,19 @@ test("a reader follows and is offered nothing; an account that is closed is out 
   await signInAs(page, "ines@tarnhollow.example");
   await page.goto(at("/people"));
   const row = page.getByRole("listitem").filter({ hasText: "per@tarnhollow.example" });
+  // Not of this plant for a moment: the open page says that, not that the program is dead.
+  const belongs = async (role: string): Promise<void> => {
+    await row.getByRole("button", { name: "Change" }).click();
+    const choice = page.getByRole("dialog");
+    await choice.getByLabel("Tarn Hollow Tileworks").selectOption({ label: role });
+    await choice.getByRole("button", { name: "Keep this" }).click();
+    await expect(choice).toHaveCount(0);
+  };
+  await belongs("does not belong to it");
+  await expect(reader.getByLabel("Live line")).toContainText("You do not belong to this plant any more");
+  await belongs("reader");
+  await expect(reader.getByLabel("Live line")).toContainText(/No drive is connected|connected/);
+
   await row.getByRole("button", { name: "Close account" }).click();
   await page.getByRole("button", { name: "Close the account" }).click();
   await expect(row.getByRole("button", { name: "Open again" })).toBeVisible();

@@ -5,6 +5,7 @@ import { addressOf, archive, type TakenBundle } from "@/core/contract";
 import type { Trouble } from "@/core/drive";
 import { counted } from "@/core/words";
 import { sendFile } from "@/features/live/ask";
+import { Button } from "@/ui/button";
 import { Notice } from "@/ui/notice";
 
 const LINK = "underline underline-offset-4 decoration-hairline hover:decoration-copper";
@@ -14,16 +15,17 @@ export function Bundles({ plants }: { plants: Array<{ slug: string; name: string
   const router = useRouter();
   const [busy, setBusy] = useState<string>();
   const [trouble, setTrouble] = useState<Trouble>();
-  const [taken, setTaken] = useState<TakenBundle>();
-  const take = async (file: File): Promise<void> => {
-    setBusy(file.name);
+  /** A bundle that was looked at, and whether it was taken in then. */
+  const [shown, setShown] = useState<{ file: File; bundle: TakenBundle; kept: boolean }>();
+  const send = async (file: File, kept: boolean): Promise<void> => {
+    setBusy(`${file.name} is being ${kept ? "taken in" : "looked at"} ...`);
     setTrouble(undefined);
-    setTaken(undefined);
-    const answer = await sendFile(archive.takeBundle, {}, file);
+    setShown(undefined);
+    const answer = await sendFile(kept ? archive.takeBundle : archive.lookAtBundle, {}, file);
     setBusy(undefined);
     if (!answer.ok) return setTrouble(answer.trouble);
-    setTaken(answer.value);
-    router.refresh();
+    setShown({ file, bundle: answer.value, kept });
+    if (kept) router.refresh();
   };
   return (
     <section aria-labelledby="bundles" className="space-y-3 pt-4">
@@ -63,26 +65,40 @@ export function Bundles({ plants }: { plants: Array<{ slug: string; name: string
           onChange={(event) => {
             const [file] = event.target.files ?? [];
             event.target.value = "";
-            if (file) void take(file);
+            if (file) void send(file, false);
           }}
         />
       </label>
-      {busy && <p role="status">{busy} is being taken in ...</p>}
+      {busy && <p role="status">{busy}</p>}
       {trouble && (
         <Notice kind="caution" title={trouble.text}>
           {trouble.remedy}
         </Notice>
       )}
-      {taken && (
-        <Notice kind="note" title={`${taken.plants.join(", ")}: ${summary(taken.added)}`}>
-          {taken.contradictions.length === 0 ? (
+      {shown && (
+        <Notice
+          kind="note"
+          title={`${shown.bundle.plants.join(", ")}: ${summary(shown.bundle.added, shown.kept ? "were" : "are")}`}
+        >
+          {shown.bundle.contradictions.length === 0 ? (
             "Nothing in it contradicts what is here."
           ) : (
             <ul className="list-disc pl-5">
-              {taken.contradictions.map((each) => (
+              {shown.bundle.contradictions.map((each) => (
                 <li key={each}>{each}</li>
               ))}
             </ul>
+          )}
+          {!shown.kept && (
+            <div className="flex flex-wrap items-center gap-3 mt-2">
+              <Button rank="primary" onClick={() => void send(shown.file, true)}>
+                Take it in
+              </Button>
+              <Button rank="quiet" onClick={() => setShown(undefined)}>
+                Leave it
+              </Button>
+              <span className="text-soft">Nothing is kept yet.</span>
+            </div>
           )}
         </Notice>
       )}
@@ -90,7 +106,8 @@ export function Bundles({ plants }: { plants: Array<{ slug: string; name: string
   );
 }
 
-function summary({ positions, records, receipts, files }: TakenBundle["added"]): string {
-  if (positions + records + receipts + files === 0) return "all of it was here already.";
-  return `${counted(positions, "position")}, ${counted(records, "record")}, ${counted(receipts, "receipt")} and ${counted(files, "file")} were new.`;
+function summary({ positions, records, receipts, files }: TakenBundle["added"], be: "are" | "were"): string {
+  if (positions + records + receipts + files === 0)
+    return `all of it ${be === "are" ? "is here" : "was here already"}.`;
+  return `${counted(positions, "position")}, ${counted(records, "record")}, ${counted(receipts, "receipt")} and ${counted(files, "file")} ${be} new.`;
 }

@@ -64,7 +64,7 @@ test("a copy that could not be made is not said to be made, and can be tried aga
   expect(refreshed).toBe(1);
 });
 
-test("a bundle that is taken in says what was new, and each thing that contradicts; one that is refused says why and leaves the page as it was", async () => {
+test("a bundle is looked at first, and is taken in only when that is said; it says what was new, and each thing that contradicts; one that is refused says why and leaves the page as it was", async () => {
   const user = userEvent.setup();
   const contradictions = ["KL-03: two records 8; the one of the bundle is record 9 now."];
   answerTo = () => ({
@@ -76,6 +76,14 @@ test("a bundle that is taken in says what was new, and each thing that contradic
   });
   show();
   await user.upload(screen.getByLabelText("Take a bundle in"), bundle);
+  expect(
+    await screen.findByText("Tarn Hollow: 0 positions, 2 records, 1 receipt and 0 files are new."),
+  ).toBeTruthy();
+  expect([asked.map((each) => each.path), refreshed]).toEqual([["/api/bundles/look"], 0]);
+  await user.click(screen.getByRole("button", { name: "Leave it" }));
+  expect(screen.queryByText(/are new/)).toBeNull();
+  await user.upload(screen.getByLabelText("Take a bundle in"), bundle);
+  await user.click(await screen.findByRole("button", { name: "Take it in" }));
   expect(
     await screen.findByText("Tarn Hollow: 0 positions, 2 records, 1 receipt and 0 files were new."),
   ).toBeTruthy();

@@ -9,11 +9,11 @@ import { LiveLine } from "./live-line";
 
 withPage();
 
-/** The server's end of the stream of events, of which a page without a browser has none. */
-let stream: { tell: (message: LiveEvent) => void; breaks: () => void };
+/** What hears the server's events for the page; without a browser there is none. */
+let stream: { tell: (message: LiveEvent) => void; says: (data: object) => void };
 let sent: Array<{ address: string; body: unknown }>;
 let answers: object[];
-const { fetch, EventSource } = globalThis;
+const { fetch, Worker } = globalThis;
 beforeEach(() => {
   sent = [];
   answers = [];
@@ -21,20 +21,18 @@ beforeEach(() => {
     sent.push({ address, body: body === undefined ? undefined : JSON.parse(body as string) });
     return Promise.resolve({ json: () => Promise.resolve(answers.shift() ?? {}) });
   }) as typeof globalThis.fetch;
-  globalThis.EventSource = class {
-    onmessage: ((event: { data: string }) => void) | undefined;
-    onerror: (() => void) | undefined;
+  globalThis.Worker = class {
+    onmessage: ((event: { data: object }) => void) | undefined;
     constructor() {
-      stream = {
-        tell: (message) => act(() => this.onmessage!({ data: JSON.stringify(message) })),
-        breaks: () => act(() => this.onerror!()),
-      };
+      const says = (data: object): void => act(() => this.onmessage!({ data }));
+      stream = { says, tell: (message) => says({ data: JSON.stringify(message) }) };
     }
-    close(): void {}
+    postMessage(): void {}
+    terminate(): void {}
   } as never;
 });
 afterEach(() => {
-  Object.assign(globalThis, { fetch, EventSource });
+  Object.assign(globalThis, { fetch, Worker });
 });
 
 const IDENTITY = { definitionId: "rill", serial: "FR-1" } as NonNullable<ConnectionView["identity"]>;
@@ -152,7 +150,7 @@ test("while the program is not heard nothing is said of what a drive does now; a
   show();
   stands([drive({ state: { running: true, volatile: true } as never })]);
   expect(text()).toMatch(/KL-03 ?motor turns ?connected/);
-  stream.breaks();
+  stream.says({ lost: true });
   expect(text()).toMatch(/does not answer since \d\d:\d\d/);
   expect(text()).toMatch(/KL-03.*what it does now.*not told/);
   expect(text()).not.toMatch(/motor turns|volatile|connected/);
@@ -160,6 +158,21 @@ test("while the program is not heard nothing is said of what a drive does now; a
   stands([drive()]);
   expect(text()).toMatch(/connected/);
   expect(document.documentElement.hasAttribute("data-unheard")).toBe(false);
+});
+
+test.each([
+  ["signed-out", /You are signed out; what is shown is from before/, "Sign in", "/sign-in"],
+  ["not-yours", /You do not belong to this plant any more/, "To your plants", "/"],
+])("a stream that ends as %s is not told as a program that does not answer", (shut, says, name, href) => {
+  show();
+  stands([drive({ state: { running: true } as never })]);
+  stream.says({ lost: true });
+  stream.says({ shut });
+  expect(text()).toMatch(says);
+  expect(text()).not.toMatch(/does not answer|motor turns/);
+  expect(screen.getByRole("link", { name }).getAttribute("href")).toBe(href);
+  stands([]);
+  expect(text()).toBe("No drive is connected.");
 });
 
 test.each<[JobView["place"], string, boolean]>([

@@ -18,7 +18,7 @@ import { clock, duration } from "@/ui/when";
 export function LiveLine() {
   const { plant, to } = usePlant();
   useLiveStream(plant);
-  const { connections, jobs, snapshots, online, offlineSince, signedOut } = useLive();
+  const { connections, jobs, snapshots, online, offlineSince, shut } = useLive();
   // The whole page is dimmed: what it shows was true when the program was last heard.
   useEffect(() => {
     document.documentElement.toggleAttribute("data-unheard", !online);
@@ -31,15 +31,16 @@ export function LiveLine() {
       aria-label="Live line"
       className="border-t border-hairline bg-paper px-5 min-h-10 flex items-center gap-3 text-[14px] overflow-x-auto no-print"
     >
-      {signedOut && (
+      {shut && (
         <span role="status" className="text-ochre font-medium whitespace-nowrap">
-          You are signed out; what is shown is from before.{" "}
-          <Link href="/sign-in" className="underline underline-offset-4">
-            Sign in
+          {shut === "signed-out" ? "You are signed out" : "You do not belong to this plant any more"}; what is
+          shown is from before.{" "}
+          <Link href={shut === "signed-out" ? "/sign-in" : "/"} className="underline underline-offset-4">
+            {shut === "signed-out" ? "Sign in" : "To your plants"}
           </Link>
         </span>
       )}
-      {!online && !signedOut && (
+      {!online && !shut && (
         <span role="status" className="text-ochre font-medium whitespace-nowrap">
           Calm Ledger does not answer since {clock(offlineSince ?? 0)}: what is shown is from then. Trying
           again.

@@ -19,29 +19,36 @@ let close: (() => void) | undefined;
 
 function open(plant: string): () => void {
   const events = addressOf(ledger.events, { params: { plant } });
-  if (typeof SharedWorker !== "undefined") {
-    const worker = new SharedWorker(`/live-worker.js?events=${encodeURIComponent(events)}`, {
-      name: "calm-ledger-live",
-    });
-    worker.port.onmessage = ({
-      data,
-    }: MessageEvent<{ data?: string; lost?: boolean; signedOut?: boolean }>) => {
-      if (data.signedOut) become({ ...state, signedOut: true });
-      if (data.lost) lose();
-      if (data.data) hear(data.data);
-    };
-    const bye = (): void => worker.port.postMessage("bye");
-    window.addEventListener("pagehide", bye);
-    return () => {
-      window.removeEventListener("pagehide", bye);
-      bye();
-      worker.port.close();
-    };
+  const script = `/live-worker.js?events=${encodeURIComponent(events)}`;
+  const [port, end] = portOf(script);
+  port.onmessage = ({ data }: MessageEvent<{ data?: string; lost?: boolean; shut?: LiveState["shut"] }>) => {
+    if (data.shut) become({ ...state, shut: data.shut });
+    if (data.lost) lose();
+    if (data.data) hear(data.data);
+  };
+  const bye = (): void => port.postMessage("bye");
+  // A browser may keep a page that was left, and show it again as it stood.
+  const back = ({ persisted }: PageTransitionEvent): void => {
+    if (persisted) port.postMessage("here");
+  };
+  window.addEventListener("pagehide", bye);
+  window.addEventListener("pageshow", back);
+  return () => {
+    window.removeEventListener("pagehide", bye);
+    window.removeEventListener("pageshow", back);
+    bye();
+    end();
+  };
+}
+
+/** A way to the worker that hears the events, shared with the other tabs where the browser can; and what ends it. */
+function portOf(script: string): [Worker | MessagePort, () => void] {
+  if (typeof SharedWorker === "undefined") {
+    const own = new Worker(script);
+    return [own, () => own.terminate()];
   }
-  const source = new EventSource(events);
-  source.onmessage = (event: MessageEvent<string>) => hear(event.data);
-  source.onerror = lose;
-  return () => source.close();
+  const { port } = new SharedWorker(script, { name: "calm-ledger-live" });
+  return [port, () => port.close()];
 }
 
 /** Opens the stream while some part of the page is interested. Call once, high up. */

@@ -16,8 +16,8 @@ export interface LiveState {
   /** Whether the stream of events is there, and since when it is not, ms since 1970. */
   online: boolean;
   offlineSince?: number;
-  /** The sign-in ended, here or elsewhere; nothing is told any more. */
-  signedOut?: boolean;
+  /** Why nothing is told any more though the program is there: the sign-in ended, here or elsewhere, or the plant is not theirs any more. */
+  shut?: "signed-out" | "not-yours";
 }
 
 export const NOTHING: LiveState = {
@@ -50,7 +50,7 @@ export function take(state: LiveState, message: LiveEvent): LiveState {
         snapshots: state.snapshots + 1,
         online: true,
         offlineSince: undefined,
-        signedOut: undefined,
+        shut: undefined,
       };
     case "connection":
       return { ...state, connections: having(state.connections, message.view.id, message.view) };

@@ -7,7 +7,8 @@ import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
 import { Button, ButtonLink } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
-import { day, moment } from "@/ui/when";
+import { day } from "@/ui/when";
+import { InvitationList, type InvitationView } from "./invitation-list";
 import { InviteForm } from "./invite-form";
 import { PlantList } from "./plant-list";
 import { RoleChoice, type Chosen } from "./role-choice";
@@ -25,7 +26,7 @@ export interface AccountView extends Chosen {
 interface Props {
   own: string;
   accounts: AccountView[];
-  invitations: Array<{ name: string; email: string; byName: string; expiresAt: number }>;
+  invitations: InvitationView[];
   plants: Array<{ slug: string; name: string; practice: boolean }>;
   tokens: TokenView[];
 }
@@ -55,22 +56,7 @@ export function PeoplePage({ own, accounts, invitations, plants, tokens }: Props
           />
         ))}
       </ul>
-      {invitations.length > 0 && (
-        <>
-          <h2 className="font-semibold mt-6 mb-1">Asked in, not here yet</h2>
-          <ul className="bg-leaf border border-hairline">
-            {invitations.map((each) => (
-              <li
-                key={each.email + each.expiresAt}
-                className="border-t border-hairline first:border-t-0 px-4 py-2"
-              >
-                {each.name} <span className="text-soft">{each.email}</span>, asked in by {each.byName}; holds
-                until {moment(each.expiresAt)}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      <InvitationList invitations={invitations} />
       <PlantList plants={plants} />
       <TokenList tokens={tokens} plants={plants} />
       <Dialog open={inviting} title="Ask somebody in" onClose={() => setInviting(false)}>

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import { eq } from "drizzle-orm";
+import { eq, isNotNull } from "drizzle-orm";
 import { ENDPOINTS, hasRight, RIGHTS, ROLES, type Right } from "@/core/contract";
 import type { Result } from "@/core/drive";
 import { tables, type OpenDatabase } from "@/server/database";
@@ -24,6 +24,7 @@ import {
   openInvitations,
   reopenAccount,
   roleIn,
+  withdrawInvitation,
   type Asker,
 } from ".";
 
@@ -100,6 +101,28 @@ describe("asking somebody in", () => {
     expect((await invite(db, ines, { ...wanted, roles }, NOW)).ok).toBe(false);
     const lines = (await readJournal(db, 1)).map((each) => each.text);
     expect(lines.filter((each) => each.includes("Tomas Lind"))).toHaveLength(2);
+  });
+  test("is taken back while nobody has come; asked in again, the newer address alone holds", async () => {
+    const { db } = database;
+    const wanted = { name: "Jonas Weld", email: "jonas@example.test", administrator: false, roles: [] };
+    const first = valueOf(await invite(db, ines, wanted, NOW));
+    const second = valueOf(await invite(db, ines, wanted, NOW));
+    expect((await join(db, first, "a good password", NOW)).ok).toBe(false);
+    const open = (await openInvitations(db, NOW)).filter((each) => each.name === "Jonas Weld");
+    expect(open).toMatchObject([{ userId: null }]);
+    expect(await withdrawInvitation(db, ines, open[0]!.id, NOW)).toBe(true);
+    expect((await join(db, second, "a good password", NOW)).ok).toBe(false);
+    expect(await withdrawInvitation(db, ines, open[0]!.id, NOW)).toBe(false);
+    const lines = (await readJournal(db, 1)).map((each) => each.text);
+    expect(lines).toContain("Withdrew the invitation of Jonas Weld (jonas@example.test).");
+    const used = valueOf(await invite(db, ines, wanted, NOW));
+    expect((await join(db, used, "a good password", NOW)).ok).toBe(true);
+    const [row] = await db
+      .select()
+      .from(tables.invitation)
+      .where(isNotNull(tables.invitation.usedAt))
+      .limit(1);
+    expect(await withdrawInvitation(db, ines, row!.id, NOW)).toBe(false);
   });
   test("a new password ends every sign-in with the old one", async () => {
     const { db } = database;

@@ -40,13 +40,24 @@ export async function listAccounts(db: Database, now: Date): Promise<Account[]> 
   return [...accounts.filter((each) => !each.closedAt), ...accounts.filter((each) => each.closedAt)];
 }
 
-/** Invitations that nobody has used yet and that still hold, the newest first. */
+/** Invitations and ways to a new password that nobody has used yet and that still hold, the newest first. */
 export function openInvitations(
   db: Database,
   now: Date,
-): Promise<Array<{ name: string; email: string; byName: string; expiresAt: Date }>> {
+): Promise<
+  Array<{
+    id: number;
+    name: string;
+    email: string;
+    userId: string | null;
+    byName: string;
+    expiresAt: Date;
+  }>
+> {
   return db
     .select({
+      id: invitation.id,
+      userId: invitation.userId,
       name: invitation.name,
       email: invitation.email,
       byName: invitation.byName,

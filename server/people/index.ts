@@ -12,7 +12,7 @@ export {
 } from "./accounts";
 export { addPerson } from "./add-person";
 export { beginArchive, firstRunCode, isFirstRun, isFirstRunCode, NOT_THE_CODE } from "./first-run";
-export { invitationOf, invite, inviteAgain, join, type Invitee } from "./invite";
+export { invitationOf, invite, inviteAgain, join, withdrawInvitation, type Invitee } from "./invite";
 export { Sessions } from "./sessions";
 export type { Asker, Person } from "./person";
 export { askerOfToken, listTokens, makeToken, revokeToken } from "./tokens";

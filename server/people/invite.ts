@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from "node:crypto";
-import { and, eq, gt, isNull } from "drizzle-orm";
+import { and, eq, gt, isNull, type SQL } from "drizzle-orm";
 import type { PlantRole } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
@@ -57,6 +57,11 @@ async function write(
 ): Promise<string> {
   const token = randomBytes(24).toString("base64url");
   await db.transaction(async (tx) => {
+    // Of several ways handed out for one account the newest alone holds.
+    await tx
+      .update(tables.invitation)
+      .set({ expiresAt: at })
+      .where(holds(at, eq(tables.invitation.email, email)));
     await tx.insert(tables.invitation).values({
       tokenHash: hashOf(token),
       name,
@@ -82,19 +87,44 @@ async function write(
   return token;
 }
 
-/** The invitation behind an address; undefined when there is none, or when it was used or is too old. */
+/** Whether an invitation can still be used, of those that fit. */
+const holds = (now: Date, fit: SQL | undefined): SQL | undefined =>
+  and(fit, isNull(tables.invitation.usedAt), gt(tables.invitation.expiresAt, now));
+
+/** Ends an invitation, or the way to a new password, that nobody has used. False when there is none that holds. */
+export function withdrawInvitation(db: Database, by: Person, id: number, at: Date): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .update(tables.invitation)
+      .set({ expiresAt: at })
+      .where(holds(at, eq(tables.invitation.id, id)))
+      .returning({
+        name: tables.invitation.name,
+        email: tables.invitation.email,
+        userId: tables.invitation.userId,
+      });
+    if (!row) return false;
+    await writeJournal(tx, {
+      at,
+      by: by.id,
+      byName: by.name,
+      kind: "people",
+      text: `Withdrew ${row.userId ? "the way to a new password" : "the invitation"} of ${row.name} (${row.email}).`,
+    });
+    return true;
+  });
+}
+
+/** The invitation behind an address; undefined when there is none, or when it was used, withdrawn or is too old. */
 export async function invitationOf(
   db: Database,
   token: string,
   now: Date,
 ): Promise<typeof tables.invitation.$inferSelect | undefined> {
-  const { invitation } = tables;
   const [found] = await db
     .select()
-    .from(invitation)
-    .where(
-      and(eq(invitation.tokenHash, hashOf(token)), isNull(invitation.usedAt), gt(invitation.expiresAt, now)),
-    );
+    .from(tables.invitation)
+    .where(holds(now, eq(tables.invitation.tokenHash, hashOf(token))));
   return found;
 }
 

@@ -16,6 +16,7 @@ import { keepQuestion, savedQuestions } from "@/server/question";
 import { notesOfParameters } from "@/server/sheets";
 import { startPostgres } from "@/server/testing/postgres";
 import { AT, LOGO, filesOf, recordsOf, sourceOf, wholeLedger } from "@/server/testing/whole-ledger";
+import type { TakenIn } from "./taking";
 import { bundleOf, openSource, takeIn } from ".";
 
 const folder = mkdtempSync(join(tmpdir(), "calm-ledger-plain-"));
@@ -76,6 +77,17 @@ describe("taken in by another ledger", () => {
     expect(await savedQuestions(db, there!.id)).toMatchObject([
       { ask: "deceleration time < 1 s", byName: "Per" },
     ]);
+  });
+  test("only looked at, it tells what it would come to and leaves the ledger as it was", async () => {
+    const { db, person } = await ledger.another();
+    const before = await filesOf(db);
+    const looked = await takeIn(db, person, sourceOf(ledger.here), AT, "look");
+    expect(await filesOf(db)).toEqual(before);
+    const lines = await db.$count(tables.journal);
+    const taken = await takeIn(db, person, sourceOf(ledger.here), AT);
+    const words = ({ plants, added, contradictions }: TakenIn) => ({ plants, added, contradictions });
+    expect(looked.ok && words(looked.value)).toEqual(taken.ok && words(taken.value));
+    expect(await db.$count(tables.journal)).toBeGreaterThan(lines);
   });
   test("a head or a question that nobody could set is refused with the whole", async () => {
     const { db, person } = await ledger.another();

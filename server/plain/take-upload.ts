@@ -9,12 +9,13 @@ import type { TakenIn } from "./taking";
 
 let busy = false;
 
-/** Takes a bundle in that is sent as a stream. One at a time. */
+/** Takes a bundle in that is sent as a stream, or looks at what that would come to. One at a time. */
 export async function takeUpload(
   db: Database,
   person: Person,
   stream: ReadableStream<Uint8Array> | null,
   now: Date,
+  how: "take" | "look",
 ): Promise<Result<TakenIn>> {
   if (busy)
     return bad({
@@ -27,7 +28,7 @@ export async function takeUpload(
     return await laidDown(stream, LARGEST_BUNDLE, async (path) => {
       const source = await openSource(path);
       try {
-        return await takeIn(db, person, source, now);
+        return await takeIn(db, person, source, now, how);
       } finally {
         source.close();
       }

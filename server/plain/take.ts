@@ -18,17 +18,23 @@ import { PLAIN_FORMAT } from "./write";
 
 /**
  * Takes an export in: all of it or nothing. What is known already, by the uid that everything kept has, is left as it is; what is new is added once. Where the two do not
- * agree both stay, and it is said. Records are held against their hashes first.
+ * agree both stay, and it is said. Records are held against their hashes first. Only looked at, it tells the same and leaves nothing.
  */
 export async function takeIn(
   db: Database,
   person: Person,
   source: Source,
   now: Date,
+  how: "take" | "look" = "take",
 ): Promise<Result<TakenIn>> {
   try {
-    return await db.transaction((tx) => takeAll(new Taking(tx, person, source, now)));
+    return await db.transaction(async (tx) => {
+      const taken = await takeAll(new Taking(tx, person, source, now));
+      if (how === "look") throw new Looked(taken);
+      return taken;
+    });
   } catch (error) {
+    if (error instanceof Looked) return error.taken;
     const text = error instanceof SourceFault ? error.message : whyRefused(error);
     if (text === undefined) throw error;
     return bad({
@@ -36,6 +42,13 @@ export async function takeIn(
       text,
       remedy: "Make the export anew where it came from. Nothing was changed.",
     });
+  }
+}
+
+/** Ends the transaction of an export that was only looked at. */
+class Looked extends Error {
+  constructor(readonly taken: Result<TakenIn>) {
+    super("only looked at");
   }
 }
 

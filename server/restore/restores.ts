@@ -292,6 +292,11 @@ export class Restores {
     return views;
   }
 
+  /** Whether a drive is read or written for one of them right now. */
+  atWork(): boolean {
+    return this.running.atWork();
+  }
+
   /** Resolves when this restore waits for a person or has ended. */
   settled(id: number): Promise<void> {
     return this.running.settled(id);

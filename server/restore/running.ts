@@ -21,6 +21,11 @@ export class Running {
     return this.running.get(id)?.runner;
   }
 
+  /** Whether any reads or writes its drive right now, rather than waiting for somebody. */
+  atWork(): boolean {
+    return [...this.running.values()].some(({ runner }) => !runner.job.memory.place.waitsFor);
+  }
+
   /** Stops between two exchanges with the drive, or stops waiting. False when it is not under way. */
   stop(id: number): boolean {
     const runner = this.of(id);

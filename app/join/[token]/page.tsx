@@ -14,7 +14,7 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
   const found = /^[\w-]{10,100}$/.test(token) ? await invitationOf(app.db, token, app.now()) : undefined;
   if (!found)
     return (
-      <Doorstep lead="This invitation does not hold any more: it was used, or is older than a week.">
+      <Doorstep lead="This invitation does not hold any more: it was used or withdrawn, or is older than a week.">
         <div className={LEAF}>
           <p>Ask an administrator of the ledger for a new one.</p>
           <Link href="/sign-in" className="underline underline-offset-4">

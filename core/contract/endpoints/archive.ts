@@ -52,23 +52,35 @@ export const plantBundle = endpoint({
   sends: "file",
 });
 
+const taken = object({
+  plants: list(text()),
+  added: object({
+    positions: whole(),
+    records: whole(),
+    receipts: whole(),
+    files: whole(),
+    lines: whole(),
+  }),
+  contradictions: list(text()),
+});
+export type TakenBundle = Of<typeof taken>;
+
+export const lookAtBundle = endpoint({
+  method: "POST",
+  path: "/api/bundles/look",
+  does: "What taking a bundle in would come to; nothing is kept.",
+  right: "plants",
+  takes: { file: true, most: LARGEST_BUNDLE },
+  answer: taken,
+  troubles: ["bad-file", "too-large", "busy"],
+});
+
 export const takeBundle = endpoint({
   method: "POST",
   path: "/api/bundles",
   does: "Takes a bundle in: what is new is added once, what is known stays, what contradicts is said. All of it or nothing.",
   right: "plants",
   takes: { file: true, most: LARGEST_BUNDLE },
-  answer: object({
-    plants: list(text()),
-    added: object({
-      positions: whole(),
-      records: whole(),
-      receipts: whole(),
-      files: whole(),
-      lines: whole(),
-    }),
-    contradictions: list(text()),
-  }),
+  answer: taken,
   troubles: ["bad-file", "too-large", "busy"],
 });
-export type TakenBundle = Of<typeof takeBundle.answer>;

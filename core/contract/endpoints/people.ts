@@ -1,4 +1,4 @@
-import { list, object, oneOf, optional, text, yesNo, type Shape } from "@/core/shape";
+import { list, object, oneOf, optional, text, whole, yesNo, type Shape } from "@/core/shape";
 import { endpoint, name } from "../endpoint";
 import { PLANT_ROLES } from "../rights";
 
@@ -24,6 +24,14 @@ export const invite = endpoint({
   right: "people",
   body: object({ name: words("a name"), email, ...standing }),
   answer: way,
+});
+
+export const withdrawInvitation = endpoint({
+  method: "POST",
+  path: "/api/invitations/:invitation/withdraw",
+  does: "Ends the address at which somebody would have chosen a password.",
+  right: "people",
+  params: object({ invitation: whole({ min: 1, max: 2 ** 31 - 1 }) }),
 });
 
 export const changePerson = endpoint({

@@ -29,7 +29,11 @@ const { Page, generateMetadata } = page("people", {
           expiresAt: each.expiresAt.getTime(),
           lastUsedAt: each.lastUsedAt?.getTime(),
         }))}
-        invitations={invitations.map((each) => ({ ...each, expiresAt: each.expiresAt.getTime() }))}
+        invitations={invitations.map(({ userId, expiresAt, ...each }) => ({
+          ...each,
+          forPassword: userId !== null,
+          expiresAt: expiresAt.getTime(),
+        }))}
       />
     );
   },
