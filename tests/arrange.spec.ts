@@ -135,6 +135,8 @@ test("a copy of the ledger is made in use, and a shift is handed over and accept
   await other.goto(at("/shift"));
   await other.getByRole("button", { name: "I take it over" }).click();
   await expect(other.getByText(/accepted by Tomas Lind/)).toBeVisible();
+  // Whoever handed it over sees it without loading again.
+  await expect(page.getByText(/accepted by Tomas Lind/)).toBeVisible();
   await context.close();
 });
 

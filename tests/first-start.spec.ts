@@ -129,6 +129,7 @@ test("an empty ledger is begun over https with the code that only who started it
   await expect(form.getByText(/This is no copy of a ledger, or it was cut off/)).toBeVisible();
   await take(there.code, copy);
   await expect(first.getByText(/^The copy of .* is taken in/)).toBeVisible();
+  await expect(first.getByText("This ledger is empty")).toHaveCount(0);
   const late = await first.request.post(`/api/begin/copy?code=${there.code}`, {
     headers: { origin: there.address },
     data: copy,

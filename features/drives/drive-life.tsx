@@ -9,6 +9,7 @@ import { Files } from "@/features/files/files";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
+import { useRefresh } from "@/features/live/use-refresh";
 import { Button } from "@/ui/button";
 import { Dialog } from "@/ui/dialog";
 import { Link } from "@/ui/link";
@@ -54,6 +55,7 @@ export function DriveLife({ drive, life, files, couldReplace, prepared }: Props)
   const router = useRouter();
   const { plant, to } = usePlant();
   const [open, setOpen] = useState<"note" | "move">();
+  useRefresh();
   const params = { plant, definition: drive.definition, serial: drive.serial };
   const done = (words: string): void => {
     toast.success(words);

@@ -5,36 +5,29 @@ import type { Trouble } from "@/core/drive";
 import { sendFile } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
-import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
-import { moment } from "@/ui/when";
 import { LEAF } from "./doorstep";
 
+/** Of when the copy is, as ISO text, and how many rows it has. */
+export interface TakenCopy {
+  at: string;
+  rows: number;
+}
+
 /** The other way to begin: with a copy of a ledger that is lost, or moves here. */
-export function BeginWithCopy() {
+export function BeginWithCopy({ onTaken }: { onTaken: (taken: TakenCopy) => void }) {
   const [code, setCode] = useState("");
   const [file, setFile] = useState<File>();
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<Trouble>();
-  const [taken, setTaken] = useState<{ at: string; rows: number }>();
   const take = async (): Promise<void> => {
     setBusy(true);
     setTrouble(undefined);
     const answer = await sendFile(archive.takeCopy, { query: { code } }, file!);
     setBusy(false);
-    if (answer.ok) setTaken(answer.value);
+    if (answer.ok) onTaken(answer.value);
     else setTrouble(answer.trouble);
   };
-  if (taken)
-    return (
-      <Notice kind="note" title={`The copy of ${moment(Date.parse(taken.at))} is taken in.`}>
-        Every table is as it was copied, {taken.rows} rows in all.{" "}
-        <Link href="/sign-in" className="underline underline-offset-4">
-          Sign in
-        </Link>{" "}
-        with the account you had there.
-      </Notice>
-    );
   return (
     <form
       aria-label="Take a copy in"

@@ -1,15 +1,19 @@
 "use client";
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { people } from "@/core/contract";
 import { ask } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
-import { BeginWithCopy } from "./begin-with-copy";
+import { Link } from "@/ui/link";
+import { moment } from "@/ui/when";
+import { BeginWithCopy, type TakenCopy } from "./begin-with-copy";
 import { Doorstep, LEAF, useEnter } from "./doorstep";
 import { SHORTEST } from "./join";
 
 /** The first page of an empty ledger: its plant, and the person who looks after it. */
 export function Begin() {
+  const [taken, setTaken] = useState<TakenCopy>();
   const enter = useEnter();
   const form = useForm({ defaultValues: { code: "", plant: "", name: "", email: "", password: "" } });
   const { errors, isSubmitting } = form.formState;
@@ -28,6 +32,20 @@ export function Begin() {
     }
     await enter(given.email, given.password);
   });
+  if (taken)
+    return (
+      <Doorstep lead={`The copy of ${moment(Date.parse(taken.at))} is taken in.`}>
+        <div role="status" className={LEAF}>
+          <p>Every table is as it was copied, {taken.rows} rows in all.</p>
+          <p>
+            <Link href="/sign-in" className="underline underline-offset-4">
+              Sign in
+            </Link>{" "}
+            with the account you had there.
+          </p>
+        </div>
+      </Doorstep>
+    );
   return (
     <Doorstep lead="This ledger is empty. Name the plant and the person who looks after it; everybody else is asked in later.">
       <form onSubmit={(event) => void submit(event)} className={LEAF}>
@@ -75,7 +93,7 @@ export function Begin() {
           Begin the ledger
         </Button>
       </form>
-      <BeginWithCopy />
+      <BeginWithCopy onTaken={setTaken} />
     </Doorstep>
   );
 }

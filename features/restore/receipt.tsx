@@ -18,6 +18,7 @@ import { GoThrough, type SignedView } from "@/features/checklist/go-through";
 import { PaperLinks } from "@/features/house/paper-links";
 import { usePlant } from "@/features/house/use-plant";
 import { useLive } from "@/features/live/store";
+import { useRefresh } from "@/features/live/use-refresh";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Notice } from "@/ui/notice";
@@ -63,6 +64,7 @@ export function Receipt({
 }) {
   const { plant, to } = usePlant();
   const { connections } = useLive();
+  useRefresh();
   const here = [...connections.values()].find(
     ({ identity }) => identity && driveKeyOf(identity) === driveKeyOf(content.drive),
   );

@@ -6,6 +6,7 @@ import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
+import { useRefresh } from "@/features/live/use-refresh";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
 import { Link } from "@/ui/link";
@@ -30,6 +31,7 @@ interface Props {
 /** The rounds of a plant, and a new one: whole areas, chosen with a tick each. */
 export function RoundsPage({ rounds, areas, today }: Props) {
   const router = useRouter();
+  useRefresh();
   const { plant, to } = usePlant();
   const [name, setName] = useState("");
   const [chosen, setChosen] = useState<string[]>([]);

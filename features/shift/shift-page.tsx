@@ -7,6 +7,7 @@ import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
+import { useRefresh } from "@/features/live/use-refresh";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { moment } from "@/ui/when";
@@ -30,6 +31,7 @@ export function ShiftPage({ open, shifts }: Props) {
   const { plant, to } = usePlant();
   const [text, setText] = useState("");
   const [busy, setBusy] = useState(false);
+  useRefresh();
   const handOver = async (): Promise<void> => {
     setBusy(true);
     const done = await act(ways.handOver, { params: { plant }, body: { text } });

@@ -6,5 +6,6 @@ import { handOver, openItems } from "@/server/shift";
 export const POST = serve(shifts.handOver, async ({ app, person, plant, body }) => {
   const open = await openItems(app.db, app.overviews, plant.id);
   await handOver(app.db, person, plant.id, body.text.trim(), open, app.now());
+  app.events.publish(plant.id, { type: "ledger", tag: "" });
   return good(undefined);
 });

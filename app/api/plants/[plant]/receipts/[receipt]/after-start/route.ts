@@ -7,5 +7,7 @@ export const POST = serve(checklists.compareAfterStart, async ({ app, person, pl
   const receipt = await findReceipt(app.db, plant.id, params.receipt);
   if (!receipt) return noReceipt(params.receipt);
   const connection = app.bench.listOf(plant.id).find((each) => each.id === body.connection);
-  return compareAfterStart(app, person, receipt, connection);
+  const compared = await compareAfterStart(app, person, receipt, connection);
+  if (compared.ok) app.events.publish(plant.id, { type: "ledger", tag: "" });
+  return compared;
 });

@@ -11,5 +11,7 @@ export const POST = serve(checklists.signChecklist, async ({ app, person, plant,
   if (!receipt) return noReceipt(params.receipt);
   const definition = await definitionOf(app, receipt.content);
   const closing = closingLines(receipt.content, definition);
-  return signChecklist(app.db, person, receipt, body, app.now(), closing);
+  const signed = await signChecklist(app.db, person, receipt, body, app.now(), closing);
+  if (signed.ok) app.events.publish(plant.id, { type: "ledger", tag: "" });
+  return signed;
 });

@@ -9,5 +9,7 @@ export const POST = serve(rounds.closeRound, async ({ app, person, plant, params
     return bad({ kind: "busy", text: "The round is under way.", remedy: "Stop it first." });
   app.walks.stop(params.round);
   const closed = await closeRound(app.db, person, plant.id, params.round, app.now());
-  return closed ? good(undefined) : NO_ROUND;
+  if (!closed) return NO_ROUND;
+  app.events.publish(plant.id, { type: "ledger", tag: "" });
+  return good(undefined);
 });

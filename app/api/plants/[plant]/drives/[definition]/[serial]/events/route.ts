@@ -8,5 +8,6 @@ export const POST = serve(drives.noteOnDrive, async ({ app, person, plant, param
   const row = await findDrive(app.db, plant.id, params.definition, params.serial);
   if (!row) return noDrive(params.serial);
   await noteOnDrive(app.db, person, row, body.kind, body.text, app.now());
+  app.events.publish(plant.id, { type: "ledger", tag: "" });
   return good(undefined);
 });
