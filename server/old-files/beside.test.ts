@@ -110,8 +110,8 @@ test("what a comparison gave as a file comes back to it: one record's column, fo
   const table = await compareTable(sideBySide(compared, "code")!, "all", "csv");
   const file = await put("compared.csv", table);
   const { values } = compared.found[0]!.column;
-  expect(file.notes).toEqual([]);
+  // An empty text says nothing in a file: whether there was one cannot be told.
+  expect(file.notes).toMatchObject([{ what: "20m", reason: "There is no value." }]);
   expect([...file.values].filter(([code, raw]) => values.get(code) !== raw)).toEqual([]);
-  // An empty text says nothing in a file.
   expect(file.values.size).toBe([...values.values()].filter((raw) => raw !== "").length);
 });

@@ -102,7 +102,11 @@ export async function lookAtOldFile(
   });
   const definition = definitionFor(fit.definition, fitting);
   const meant: MeantAs = choices.meant ?? fit.meant;
-  const { values, notes: ofValues } = takeValues(definition, file.values, meant);
+  const { values, notes: ofValues } = takeValues(
+    definition,
+    [...file.values, ...(file.valueless ?? [])],
+    meant,
+  );
   const set = buildSet(definition, values);
   const notes: LineNote[] = [...file.notes, ...ofValues].sort((a, b) => a.line - b.line);
   const rating = definition.ratings.get(choices.rating ?? about.rating ?? "");

@@ -40,5 +40,7 @@ export interface FileValue {
 export interface ValuesFile {
   about: ValuesAbout;
   values: FileValue[];
+  /** Lines that name something and have no value: titles, or parameters whose value is missing. Which they are a family tells. */
+  valueless?: FileValue[];
   notes: LineNote[];
 }

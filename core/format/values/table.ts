@@ -108,6 +108,7 @@ export function readValueRows(
   { headRow, columns, aboutIn = 1 }: { headRow: number; columns: ValueColumns; aboutIn?: number },
 ): ValuesFile {
   const notes: LineNote[] = [];
+  const valueless: FileValue[] = [];
   const cell = ({ cells }: Row, field: ValueField): string => {
     const at = columns[field];
     return at === undefined ? "" : plain(cells[at] ?? "");
@@ -126,7 +127,10 @@ export function readValueRows(
         reason: "What stands under Raw is no number and no text in quotation marks.",
         remedy: "Clear that cell to take the value beside it.",
       });
-    if (value === "" && said === undefined) return [];
+    if (value === "" && said === undefined) {
+      if (raw === "") valueless.push({ line: row.line, code, name });
+      return [];
+    }
     return [
       {
         line: row.line,
@@ -137,7 +141,7 @@ export function readValueRows(
       },
     ];
   });
-  return { about: aboutOf(rows.slice(0, Math.max(headRow, 0)), aboutIn), values, notes };
+  return { about: aboutOf(rows.slice(0, Math.max(headRow, 0)), aboutIn), values, valueless, notes };
 }
 
 /** A cell without the sign that keeps spreadsheets from taking it for a formula. */

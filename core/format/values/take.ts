@@ -43,6 +43,8 @@ export function takeValues(definition: Definition, values: readonly FileValue[],
     };
     const parameter = find(each);
     if (!parameter) {
+      // A title between the lines is none of anybody's parameters.
+      if (each.raw === undefined && each.text === undefined) continue;
       leaveOut(
         `${definition.title} has no parameter of this code.`,
         "Look whether it is another family's, or another firmware's.",

@@ -122,6 +122,13 @@ const csvOf = (definition: Definition, set: ParameterSet): string =>
 
 const wholeRack = definitionFor(plover, { ...plover.fitting, axes: 4 });
 
+test("a parameter whose value is missing is said; a title between the lines is not", () => {
+  const { values, valueless } = listOf("Code,Value\nRamps,\n1r,2.5\n2r,\n");
+  expect(values.map((each) => each.code)).toEqual(["1r"]);
+  const { notes } = takeValues(rill, [...values, ...valueless!], "shown");
+  expect(notes).toMatchObject([{ line: 4, what: "2r", reason: "There is no value." }]);
+});
+
 describe.each([
   ...definitions.map((each) => [each.title, each] as const),
   ["a rack of four axes", wholeRack] as const,
