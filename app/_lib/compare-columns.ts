@@ -180,10 +180,15 @@ export function besideByCode(
   fitting: readonly ComparedColumn[],
 ): [Definition, string | undefined, Column[]] {
   const definition = together([first.definition, ...fitting.map((each) => each.definition)]);
+  // One record beside the factory default is compared with it; several are compared with each other.
+  const counts = fitting.filter(({ column }) => column.source !== "default").length < 2;
   const columns = fitting.map(({ column, definition: own }): Column => {
-    if (own === definition) return column;
     const lacks = definition.parameters.flatMap(({ code }) => (own.byCode.has(code) ? [] : [code]));
-    return lacks.length > 0 ? { ...column, lacks: new Set(lacks) } : column;
+    return {
+      ...column,
+      counts: column.source === "default" ? counts : undefined,
+      lacks: lacks.length > 0 ? new Set(lacks) : undefined,
+    };
   });
   return [definition, first.rating, columns];
 }

@@ -14,6 +14,8 @@ export interface Column {
   volatile?: ReadonlySet<string>;
   /** Codes that its own drive has nothing for: another firmware, fewer axes, an option that is not fitted. */
   lacks?: ReadonlySet<string>;
+  /** A factory default that is compared like the others, rather than standing beside them for reading. */
+  counts?: boolean;
   values: ReadonlyMap<string, RawValue>;
 }
 

@@ -69,9 +69,12 @@ export function rowMaker(
   rating: string | undefined,
   columns: readonly Column[],
 ): RowMaker {
-  // The factory default stands beside for reading; what differs is what the other columns hold. Defaults alone are compared with each other.
+  // The factory default stands beside for reading, unless it is said to count; what differs is what the other columns hold. Defaults alone are compared with each other.
   const holding = columns.flatMap((each, i) => (each.source === "default" ? [] : [i]));
-  const compared = holding.length > 0 ? holding : columns.map((_, i) => i);
+  const alone = holding.length === 0;
+  const compared = columns.flatMap((each, i) =>
+    alone || each.source !== "default" || each.counts ? [i] : [],
+  );
   const outsideOf = outsideFinder(definition, rating, columns, holding);
   const severalPositions = new Set(columns.flatMap((each) => each.at ?? [])).size > 1;
   const make = (row: Row): SheetRow => {
@@ -102,7 +105,7 @@ export function rowMaker(
       if (volatile) cell.volatile = true;
       cells.push(cell);
     }
-    const main = row.cells[0];
+    const main = row.cells[holding[0] ?? 0];
     // What one drive has and another has nothing for is a difference; what was not read is none.
     const lacking = compared.filter((i) => columns[i]!.lacks?.has(parameter.code));
     // What was not read is not told; it differs from nothing.

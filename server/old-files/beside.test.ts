@@ -115,3 +115,31 @@ test("what a comparison gave as a file comes back to it: one record's column, fo
   expect([...file.values].filter(([code, raw]) => values.get(code) !== raw)).toEqual([]);
   expect(file.values.size).toBe([...values.values()].filter((raw) => raw !== "").length);
 });
+
+test("one record is compared with the factory default beside it; beside two, the default is there to be read", async () => {
+  const differing = async (tokens: string[]): Promise<string[]> => {
+    const beside = sideBySide(await comparedColumns(plant.app, 1, tokens), "code");
+    if (beside?.by !== "code") throw new Error("not by code");
+    return beside.sheet.groups.flatMap(({ rows }) =>
+      rows.filter((each) => each.differs).map((each) => each.code),
+    );
+  };
+  const changed = valuesByCode(factorySet(rill, "R-030")).set("1r", 250).set("4r", 300);
+  const { record } = await keepReading(plant.app.db, rill, plant.person, {
+    positionId: plant.positionId,
+    set: buildSet(rill, changed),
+    identity: RILL_PLATE,
+    state: AT_REST,
+    linkName: "Bench",
+    unit: 3,
+    origin: "read",
+    takenAt: plant.app.now(),
+  });
+  const kept = `KL-03:${record.number}`;
+  for (const tokens of [
+    [kept, "KL-03:default"],
+    ["KL-03:default", kept],
+  ])
+    expect(await differing(tokens)).toEqual(["1r", "4r"]);
+  expect(await differing([kept, kept, "KL-03:default"])).toEqual([]);
+});
