@@ -90,7 +90,9 @@ function parseSimple(text: string, codes: ReadonlySet<string>): ParsedSimple {
   if (test.text === "") return no(`After "${left.trim()} ${sign}" comes how much, or what.`);
   if (subject === "firmware") return firmware(test);
   if (subject === "readiness" || subject === "ready tonight") return readiness(test);
-  if (AGE.includes(subject)) return dateOf(test) ?? age(test);
+  const day = subject === "taken" || AGE.includes(subject) ? dateOf(test) : undefined;
+  if (day) return day;
+  if (AGE.includes(subject)) return age(test);
   const fact = (Object.keys(FACTS) as Fact[]).find((each) => each === subject || FACTS[each] === subject);
   if (fact) {
     return test.op === "=" || test.op === "!="
@@ -108,6 +110,9 @@ function parseSimple(text: string, codes: ReadonlySet<string>): ParsedSimple {
   );
   const likely = exact ? [exact] : matching(subject);
   if (likely.length === 1) return quantity(likely[0]!, test);
+  // "brake resistor = yes": of several, one alone can be compared with that.
+  const able = likely.map((each) => quantity(each, test)).filter((each) => each.ok);
+  if (able.length === 1) return able[0]!;
   return no(
     likely.length === 0
       ? `"${left.trim()}" is no common quantity, no code of a family here, and none of ${Object.values(FACTS).join(", ")}, firmware, age, readiness.`

@@ -75,6 +75,10 @@ describe("a condition as it is typed", () => {
     ["deceleration time < 2 s", "Deceleration time < 2 s"],
     ["Deceleration   time under 1500 ms", "Deceleration time < 1500 ms"],
     ["brake resistor in use = yes", "Brake resistor in use = yes"],
+    // Of several quantities one alone can be compared with that.
+    ["brake resistor = yes", "Brake resistor in use = yes"],
+    ["brake resistor > 50 Ohm", "Brake resistor, resistance > 50 Ohm"],
+    ["taken before 2026-01-01", "recorded < 2026-01-01"],
     ["reference from = network", "Reference from = network"],
     ["14r is Fitted", "14r = Fitted"],
     ["h.rmp.2 >= 4,5 s", "H.rmp.2 >= 4,5 s"],
@@ -97,6 +101,7 @@ describe("a condition as it is typed", () => {
     ["deceleration time", /nothing is compared/],
     ["deceleration time <", /comes how much/],
     ["acceleration < 2 s", /may mean several things/],
+    ["brake resistor > 50", /may mean several things/],
     ["flux capacity < 2", /no common quantity, no code/],
     ["brake resistor in use = perhaps", /It is one of: no, yes/],
     ["brake resistor in use > yes", /ask with = or !=/],

@@ -75,11 +75,17 @@ test("drives stand beside as connected while they are, each told from the others
     }) as ConnectionView;
   const chosen: string[] = [];
   const offer = (...connections: ConnectionView[]) => (
-    <ConnectedChoice connections={connections} onChoose={(token) => chosen.push(token)} />
+    <ConnectedChoice
+      connections={connections}
+      tokens={["KL-01:7", "live:g"]}
+      onChoose={(token) => chosen.push(token)}
+    />
   );
   const lost = drive("d", "KL-03", { phase: "lost" });
   const writtenTo = drive("e", "KL-04", { outdated: { since: 1, by: "sent" } });
-  const { rerender } = render(offer(drive("a", "KL-01"), drive("b", undefined), lost, writtenTo));
+  const { rerender } = render(
+    offer(drive("a", "KL-01"), drive("b", undefined), lost, writtenTo, drive("g", "KL-07")),
+  );
   const buttons = screen.getAllByRole("button").map((each) => each.textContent);
   expect(buttons).toEqual(["Add KL-01 as connected", "Add S-b as connected"]);
   rerender(offer(drive("a", "KL-01"), drive("b", "KL-02"), drive("c", "KL-02"), drive("f", "KL-05")));

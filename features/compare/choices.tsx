@@ -40,7 +40,7 @@ export function Choices({ tokens, twins, byMeaning, onAdd, onShow, onBy }: Props
     <div className="flex flex-wrap items-center gap-2 text-[14px]">
       <PositionChoice chosen={chosen} onChoose={setChosen} />
       <WhatOfIt key={chosen?.tag} of={chosen} onChoose={onAdd} />
-      <ConnectedChoice connections={connections.values()} onChoose={onAdd} />
+      <ConnectedChoice connections={connections.values()} tokens={tokens} onChoose={onAdd} />
       {twins.map((each) => (
         <Button
           key={each.name}

@@ -6,15 +6,20 @@ const FEW = 3;
 
 interface Props {
   connections: Iterable<ConnectionView>;
+  /** What stands there already, by its tokens. */
+  tokens: readonly string[];
   /** What names the column. */
   onChoose: (token: string) => void;
 }
 
 /** Drives that are connected and were read, to stand beside the others as they are. */
-export function ConnectedChoice({ connections, onChoose }: Props) {
+export function ConnectedChoice({ connections, tokens, onChoose }: Props) {
   const offered = [...connections].filter(
-    ({ phase, reading, outdated }) =>
-      phase === "connected" && reading?.phase === "done" && outdated === undefined,
+    ({ id, phase, reading, outdated }) =>
+      phase === "connected" &&
+      reading?.phase === "done" &&
+      outdated === undefined &&
+      !tokens.includes(`live:${id}`),
   );
   const named = offered.map((each) => ({ token: `live:${each.id}`, name: nameOf(each, offered) }));
   if (named.length <= FEW)
