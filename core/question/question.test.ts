@@ -141,10 +141,10 @@ describe("a condition as it is typed", () => {
         expect(splitConditions(`${quantityOf(each).title} = ${word}`)).toHaveLength(1);
   });
   test("what may be meant is offered", () => {
-    const found = parseCondition("resistor = yes", codes);
+    const found = parseCondition("resistor > 50", codes);
     expect(found).toMatchObject({
       ok: false,
-      likely: expect.arrayContaining(["Brake resistor in use"]) as unknown,
+      likely: expect.arrayContaining(["Brake resistor, resistance"]) as unknown,
     });
   });
   test("the words of every condition give the same condition back", () => {
