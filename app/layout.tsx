@@ -3,6 +3,7 @@ import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { Toaster } from "sonner";
 import { THEME_COOKIE } from "@/features/house/theme";
+import { plantZone } from "@/server/settings";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -14,7 +15,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   // Said by the document itself: a script that asks the browser would hold up everything behind it.
   const theme = (await cookies()).get(THEME_COOKIE)?.value;
   return (
-    <html lang="en" data-theme={theme === "day" || theme === "night" ? theme : undefined}>
+    <html
+      lang="en"
+      data-theme={theme === "day" || theme === "night" ? theme : undefined}
+      data-zone={plantZone()}
+    >
       <body>
         {children}
         <Toaster

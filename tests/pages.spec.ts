@@ -29,6 +29,27 @@ test("the first page carries less than 300 kB of program, and nothing that check
   expect(kB).toBeLessThan(300);
 });
 
+test("moments are told in the plant's time, wherever they are looked at from", async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({ baseURL, timezoneId: "Pacific/Kiritimati" });
+  const page = await context.newPage();
+  const faults: string[] = [];
+  page.on("pageerror", (fault) => faults.push(String(fault)));
+  await signIn(page);
+  await page.goto(at("/positions/KL-03"));
+  await expect(page.getByLabel("Live line")).toContainText("Times are the plant’s");
+  const sent = (await (await page.request.get(at("/positions/KL-03"))).text()).replaceAll("<!-- -->", "");
+  const told = [
+    ...new Set([...sent.matchAll(/>(\d{1,2} \w{3} \d{4}, \d\d:\d\d)/g)].map(([, text]) => text!)),
+  ];
+  expect(told.length).toBeGreaterThan(2);
+  for (const each of told) await expect(page.getByText(each).first()).toBeVisible();
+  expect(faults).toEqual([]);
+  await context.close();
+});
+
 test("a request from another page, or one that is not right, is turned away", async ({ page }) => {
   await signIn(page);
   const own = { origin: new URL(page.url()).origin };

@@ -1,4 +1,5 @@
 import { EVERYTHING, withinScope, type Definition, type Scope } from "@/core/definition";
+import { NOT_SETTINGS, type Parameter, type RawValue } from "@/core/value";
 import type { ParameterSet } from "./model";
 import { valuesByCode } from "./model";
 
@@ -17,8 +18,19 @@ export function completenessOf(
   set: ParameterSet,
   scope: Scope = EVERYTHING,
 ): Completeness {
+  return counted(withinScope(definition, scope), valuesByCode(set));
+}
+
+/** The same of values that no drive was read for, from a file or a draft: what a drive changes by itself is not missing in them. */
+export function completenessOfMade(definition: Definition, set: ParameterSet): Completeness {
   const values = valuesByCode(set);
-  const expected = withinScope(definition, scope);
+  return counted(
+    definition.parameters.filter((each) => values.has(each.code) || !NOT_SETTINGS.has(each.kind)),
+    values,
+  );
+}
+
+function counted(expected: readonly Parameter[], values: ReadonlyMap<string, RawValue>): Completeness {
   const missing = expected.filter((each) => !values.has(each.code)).map((each) => each.code);
   return {
     expected: expected.length,

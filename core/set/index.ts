@@ -1,7 +1,7 @@
 /** A parameter set: keys, canonical form, content hash, completeness. */
 export { buildPiece, buildSet, factorySet } from "./build";
 export { canonicalPiece, hashText, pieceHash, recordHashes, setHash, settingsOnly } from "./canonical";
-export { completenessOf, type Completeness } from "./completeness";
+export { completenessOf, completenessOfMade, type Completeness } from "./completeness";
 export { setsInUse, type SetsInUse } from "./in-use";
 export { OF_SPARE, RECORD_ORIGINS, type RecordOrigin } from "./origin";
 export { joinMeasured, partMeasured, type Measured } from "./measured";

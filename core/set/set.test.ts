@@ -1,6 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { buildSet, completenessOf, factorySet, pieceHash, recordHashes, valuesByCode } from "@/core/set";
+import {
+  buildSet,
+  completenessOf,
+  completenessOfMade,
+  factorySet,
+  pieceHash,
+  recordHashes,
+  valuesByCode,
+} from "@/core/set";
 import type { RawValue } from "@/core/value";
 import { rill } from "@/families/testing";
 
@@ -72,5 +80,21 @@ test("completeness names what is missing, in the definition's order", () => {
     complete: false,
     missing: ["1a", "4r"],
     present: rill.parameters.length - 2,
+  });
+});
+
+test("in values that no drive was read for, what only a drive tells is not missing; what they have counts", () => {
+  const settings = factory();
+  const measured = rill.parameters.find((each) => each.kind === "measured")!.code;
+  expect(settings.has(measured)).toBe(false);
+  const whole = completenessOfMade(rill, buildSet(rill, settings));
+  expect(whole).toMatchObject({ missing: [], complete: true, present: settings.size });
+  expect(completenessOf(rill, buildSet(rill, settings)).missing).toContain(measured);
+  settings.set(measured, 1);
+  settings.delete("4r");
+  expect(completenessOfMade(rill, buildSet(rill, settings))).toMatchObject({
+    missing: ["4r"],
+    present: whole.present,
+    expected: whole.expected + 1,
   });
 });

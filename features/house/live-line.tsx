@@ -1,5 +1,5 @@
 "use client";
-import { useEffect } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import { bench, type ConnectionView, type JobView } from "@/core/contract";
 import { driveKeyOf } from "@/core/drive";
 import { linkText } from "@/core/link";
@@ -12,7 +12,9 @@ import { useLive, useLiveStream } from "@/features/live/store";
 import { classes } from "@/ui/classes";
 import { Link } from "@/ui/link";
 import { NotTold } from "@/ui/not-told";
-import { clock, duration } from "@/ui/when";
+import { clock, duration, otherZone } from "@/ui/when";
+
+const NEVER_CHANGES = () => () => undefined;
 
 /** The strip at the foot of every page: each connected drive, what it is doing, whether it turns, what is volatile, the running job. */
 export function LiveLine() {
@@ -24,6 +26,7 @@ export function LiveLine() {
     document.documentElement.toggleAttribute("data-unheard", !online);
     return () => document.documentElement.removeAttribute("data-unheard");
   }, [online]);
+  const zone = useSyncExternalStore(NEVER_CHANGES, otherZone, () => undefined);
   const open = [...jobs.values()].filter((each) => each.open);
   const unconnected = open.filter((job) => ![...connections.values()].some((each) => isAt(each, job)));
   return (
@@ -63,6 +66,7 @@ export function LiveLine() {
           {job.tag}: {WORK[job.kind]} waits for its drive
         </Link>
       ))}
+      {zone && <span className="ml-auto whitespace-nowrap text-soft">Times are the plant’s: {zone}</span>}
     </footer>
   );
 }

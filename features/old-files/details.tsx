@@ -3,6 +3,7 @@ import type { OldFileView } from "@/core/contract";
 import { VALUE_FIELD_WORDS, VALUE_FIELDS } from "@/core/format";
 import { Field } from "@/ui/field";
 import { Select } from "@/ui/select";
+import { fromField, toField } from "@/ui/when";
 import type { OldFile } from "./old-file";
 
 interface Props {
@@ -76,11 +77,10 @@ export function Details({ path, values, onSay }: Props) {
           <Field
             label="Taken on"
             type="datetime-local"
-            defaultValue={values.takenAt && localTime(values.takenAt)}
+            defaultValue={values.takenAt && toField(values.takenAt)}
             onBlur={(event) => {
-              const at = new Date(event.target.value);
-              if (!Number.isNaN(at.getTime()) && at.toISOString() !== values.takenAt)
-                onSay({ takenAt: at.toISOString() });
+              const at = fromField(event.target.value)?.toISOString();
+              if (at && at !== values.takenAt) onSay({ takenAt: at });
             }}
           />
         </div>
@@ -189,10 +189,4 @@ function columnWords(table: NonNullable<Props["values"]["table"]>, column: numbe
   // One row above the headings is shown, where there is one.
   const head = table.head < 0 ? "" : (table.rows[table.head > 0 ? 1 : 0]?.cells[column] ?? "");
   return `${column + 1}${head ? `: ${head.slice(0, 24)}` : ""}`;
-}
-
-/** A moment as the field for it wants it, in this computer's time. */
-function localTime(iso: string): string {
-  const at = new Date(iso);
-  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 }

@@ -1,7 +1,7 @@
 import { and, desc, eq, gt } from "drizzle-orm";
 import { listName, type Definition } from "@/core/definition";
 import type { RecordFacts } from "@/core/restore";
-import { completenessOf, valuesByCode, type ParameterSet } from "@/core/set";
+import { completenessOf, completenessOfMade, valuesByCode, type ParameterSet } from "@/core/set";
 import { NOT_SETTINGS } from "@/core/value";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
@@ -18,6 +18,7 @@ export async function factsOfRecord(
   standing: boolean,
 ): Promise<RecordFacts> {
   const recorded = await shelf.ofRecord(db, row);
+  const notRead = wasNotRead(row.origin);
   return {
     number: row.number,
     standing,
@@ -28,8 +29,8 @@ export async function factsOfRecord(
     supply: row.supply,
     firmware: row.firmware,
     serial: row.serial,
-    notRead: wasNotRead(row.origin),
-    completeness: completenessOf(definition, set),
+    notRead,
+    completeness: (notRead ? completenessOfMade : completenessOf)(definition, set),
     axes: row.facts.axes,
     options: row.facts.options,
     modules: row.facts.modules,

@@ -2,7 +2,7 @@ import { and, desc, eq, ne } from "drizzle-orm";
 import type { Definition } from "@/core/definition";
 import type { DriveIdentity } from "@/core/drive";
 import { positionPath } from "@/core/plant/position-path";
-import { completenessOf, recordHashes, type ParameterSet } from "@/core/set";
+import { completenessOfMade, recordHashes, type ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import { keepDefinitionVersion } from "@/server/definitions";
 import { writeJournal } from "@/server/journal";
@@ -79,7 +79,7 @@ export async function keepMade(
       await tx.update(position).set({ definitionId: definition.id }).where(eq(position.id, positionId));
     await keepDefinitionVersion(tx, definition);
     await storeContent(tx, definition, set, hashes.all);
-    const completeness = completenessOf(definition, set);
+    const completeness = completenessOfMade(definition, set);
     const last = await newestRecord(tx, positionId);
     const { axes, options, ...plate } = identity;
     const [row] = await tx

@@ -13,7 +13,7 @@ import {
   type ValuesFile,
 } from "@/core/format";
 import { tagFinder } from "@/core/plant";
-import { buildSet, completenessOf, setHash, type ParameterSet } from "@/core/set";
+import { buildSet, completenessOfMade, setHash, type ParameterSet } from "@/core/set";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { readApart } from "@/server/import";
@@ -134,7 +134,7 @@ export async function lookAtOldFile(
         meant,
         of: file.values.length,
         taken: values.size,
-        expected: completenessOf(definition, set).expected,
+        expected: completenessOfMade(definition, set).expected,
         notes: notes.slice(0, MOST_NOTES),
         noteCount: notes.length,
         ratings: [...definition.ratings.values()].map(({ id, name }) => ({ id, name })),

@@ -2,6 +2,7 @@
 import { readSettings, type Settings } from "./settings";
 
 export { readSettings, SettingsError, type Settings } from "./settings";
+export { plantZone } from "./zone";
 
 let read: Settings | undefined;
 

@@ -36,6 +36,8 @@ test.each<[string, Record<string, string>, RegExp]>([
     /DATABASE_URL must be an address as postgres/,
   ],
   ["an unknown level", { LOG_LEVEL: "loud" }, /LOG_LEVEL must be one of .*found "loud"/],
+  ["a zone that nobody knows", { TZ: "Europe/Viena" }, /TZ must be a time zone as .*found "Europe\/Viena"/],
+  ["a zone that is a rule", { TZ: "CET-1CEST" }, /TZ must be a time zone/],
   ["an address without a scheme", { BASE_URL: "ledger.plant" }, /BASE_URL must be a valid uri/],
 ])("refuses %s by its name", (_what, env, message) => {
   expect(() => readSettings(env)).toThrow(message);

@@ -52,8 +52,23 @@ const schema = Joi.object({
   COPIES_DIR: Joi.string(),
   DAILY_COPY: Joi.boolean().truthy("1").falsy("0"),
   LOG_LEVEL: Joi.string().valid(...LEVELS),
+  // Node takes what it does not know for UTC and says nothing.
+  TZ: Joi.string()
+    .custom((zone: string, { error }) => (isZone(zone) ? zone : error("any.invalid")))
+    .messages({
+      "any.invalid": "{{#label}} must be a time zone as Europe/Vienna",
+    }),
   CHECK_ANSWERS: Joi.boolean().truthy("1").falsy("0"),
 }).unknown();
+
+function isZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat("en", { timeZone: name.replace(/^:/, "") });
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /** Settings that cannot be used, each by its name. */
 export class SettingsError extends Error {
