@@ -17,6 +17,7 @@ export {
   type ListField,
   type ListLine,
 } from "./plant-list";
+export { plainTag } from "./plain-tag";
 export type { Plant } from "./plant";
 export { proposeTag } from "./propose-tag";
 export { slugOf } from "./slug";

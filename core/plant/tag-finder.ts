@@ -1,4 +1,5 @@
 import type { Known } from "./guess-position";
+import { partsOf } from "./plain-tag";
 
 /** No tag has more parts. Example: "KL-03" has two. */
 const MOST_PARTS = 8;
@@ -32,7 +33,3 @@ export function tagFinder(known: readonly Known[]): (text: string) => string | u
     return found.size === 1 ? [...found][0] : undefined;
   };
 }
-
-/** Letters and figures, without zeros before its numbers. */
-const partsOf = (text: string): string[] =>
-  (text.toLowerCase().match(/\d+|\p{L}+/gu) ?? []).map((each) => each.replace(/^0+(?=\d)/, ""));

@@ -1,4 +1,5 @@
 import type { PositionLine } from "@/core/contract";
+import { plainTag } from "@/core/plant";
 import type { Verdict } from "@/core/readiness";
 
 /** What is looked for in a plant's list. */
@@ -22,9 +23,13 @@ export function lookThrough(lines: Line[], wanted: LookFor): Line[] {
       (each.retired === true) === (wanted.retired === true) &&
       (wanted.verdict === undefined || each.verdict === wanted.verdict) &&
       (wanted.area === undefined || each.area === wanted.area) &&
-      words.every((word) => each.words.includes(word)),
+      words.every((word) => each.words.includes(word) || isTag(word, each.words)),
   );
 }
+
+/** Whether a word is a tag without the signs in it: "kl03" of KL-03. */
+const isTag = (word: string, words: string): boolean =>
+  /\d/.test(word) && /\p{L}/u.test(word) && words.includes(plainTag(word));
 
 /** What is searched for words: everything that is said of a position, in small letters. */
 export function wordsOf({
@@ -37,7 +42,17 @@ export function wordsOf({
   serial,
   reasons,
 }: PositionLine): string {
-  return [tag, title, family, machine, twinGroup, jobNumber, serial, ...reasons.map((each) => each.text)]
+  return [
+    tag,
+    plainTag(tag),
+    title,
+    family,
+    machine,
+    twinGroup,
+    jobNumber,
+    serial,
+    ...reasons.map((each) => each.text),
+  ]
     .join(" ")
     .toLowerCase();
 }

@@ -1,16 +1,22 @@
-import { and, asc, desc, eq, ilike, isNull, or } from "drizzle-orm";
-import type { FoundThing } from "@/core/contract";
-import { WHEREABOUTS_WORDS } from "@/core/plant";
+import { and, desc, eq, ilike, isNull, or } from "drizzle-orm";
+import type { FoundThing, PositionLine } from "@/core/contract";
+import { plainTag, WHEREABOUTS_WORDS } from "@/core/plant";
 import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
+import type { Overviews } from "./overviews";
+import { searchWritten } from "./search-written";
 
 const MOST = 8;
 
-/** Looks through positions (tag, title, job number), drives (serial number), open drafts (title, tag), the families and their parameters (code, name). */
+/**
+ * Looks through positions (tag however it is typed, title, machine, job number), drives (serial number), open drafts (title, tag), the families and their parameters (code,
+ * name), what people wrote down, and files (name, what was said of them).
+ */
 export async function searchEverything(
   db: Database,
   shelf: DefinitionShelf,
+  overviews: Overviews,
   plantId: number,
   text: string,
 ): Promise<FoundThing[]> {
@@ -18,17 +24,7 @@ export async function searchEverything(
   if (wanted === "") return [];
   const { position, drive, draft } = tables;
   const like = `%${wanted.replace(/[\\%_]/g, "\\$&")}%`;
-  const positions = await db
-    .select()
-    .from(position)
-    .where(
-      and(
-        eq(position.plantId, plantId),
-        or(ilike(position.tag, like), ilike(position.title, like), ilike(position.jobNumber, like)),
-      ),
-    )
-    .orderBy(asc(position.tag))
-    .limit(MOST);
+  const positions = positionsCalled((await overviews.of(plantId)).lines, wanted).slice(0, MOST);
   const drives = await db
     .select({
       serial: drive.serial,
@@ -93,5 +89,28 @@ export async function searchEverything(
     })),
     ...families.slice(0, MOST),
     ...parameters.slice(0, MOST),
+    ...(await searchWritten(db, plantId, like)),
   ];
+}
+
+/** Positions whose tag is what was typed, signs and zeros aside, then those that have all its words; retired ones last. */
+function positionsCalled(lines: readonly PositionLine[], wanted: string): PositionLine[] {
+  const words = wanted.toLowerCase().split(/\s+/);
+  const plain = plainTag(wanted);
+  const rank = ({ tag, title, machine, jobNumber, retired }: PositionLine): number => {
+    const own = plainTag(tag);
+    const said = `${tag} ${title} ${machine} ${jobNumber}`.toLowerCase();
+    if (
+      plain !== own &&
+      !(plain.length > 1 && own.startsWith(plain)) &&
+      !words.every((each) => said.includes(each))
+    )
+      return NaN;
+    return (plain === own ? 0 : 1) + (retired ? 2 : 0);
+  };
+  return lines
+    .map((line) => ({ line, rank: rank(line) }))
+    .filter((each) => !Number.isNaN(each.rank))
+    .sort((one, other) => one.rank - other.rank || (one.line.tag < other.line.tag ? -1 : 1))
+    .map((each) => each.line);
 }

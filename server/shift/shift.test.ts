@@ -56,11 +56,11 @@ test("a draft is open until it is entered or given up", async () => {
   const id = await beginDraft(db, plant.person, here, { record: found!.row }, "Softer", now());
   const said = async () => (await open()).filter((each) => each.kind === "draft").map((each) => each.text);
   expect(await said()).toEqual(["KL-03: the draft “Softer” is in no drive, and nobody has entered it."]);
-  const found2 = await searchEverything(db, shelf, 1, "softer");
+  const found2 = await searchEverything(db, shelf, plant.app.overviews, 1, "softer");
   expect(found2).toEqual([expect.objectContaining({ kind: "draft", href: `/drafts/${id}` })]);
   await giveUpDraft({ db, shelf, now }, plant.person, 1, id);
   expect(await said()).toEqual([]);
-  expect(await searchEverything(db, shelf, 1, "softer")).toEqual([]);
+  expect(await searchEverything(db, shelf, plant.app.overviews, 1, "softer")).toEqual([]);
 });
 
 test("a spare that is lent is open until it is back; a drive read on its reduced supply until it was read without", async () => {

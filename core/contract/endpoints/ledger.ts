@@ -71,13 +71,13 @@ export const setLabel = endpoint({
 export const searchPlant = endpoint({
   method: "GET",
   path: "/api/plants/:plant/search",
-  does: "One search for everything: positions, drives by serial number, job numbers, families and their parameters.",
+  does: "One search for everything: positions, drives by serial number, job numbers, drafts, families and their parameters, what people wrote, files.",
   right: "see",
   params: object({ plant: name }),
   query: object({ q: text({ max: 100 }) }),
   answer: list(
     object({
-      kind: oneOf(["position", "drive", "draft", "family", "parameter"]),
+      kind: oneOf(["position", "drive", "draft", "family", "parameter", "note", "file"]),
       title: text(),
       detail: text(),
       /** Where it leads: within the plant, but for families. */

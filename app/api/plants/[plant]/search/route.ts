@@ -4,5 +4,5 @@ import { good } from "@/core/drive";
 import { searchEverything } from "@/server/plant";
 
 export const GET = serve(ledger.searchPlant, async ({ app, plant, query }) =>
-  good(await searchEverything(app.db, app.shelf, plant.id, query.q)),
+  good(await searchEverything(app.db, app.shelf, app.overviews, plant.id, query.q)),
 );
