@@ -1,10 +1,7 @@
 import type { Source } from "@/core/compare";
 import { factsOf } from "./facts";
+import type { Hideable } from "./hideable";
 import type { SheetColumn, SheetData } from "./rows";
-
-/** What of a sheet can be left out: a column beside the first by what it is of, or the words on how a row differs. */
-export const HIDEABLE = ["default", "record", "draft", "live", "file", "difference"] as const;
-export type Hideable = (typeof HIDEABLE)[number];
 
 /** What of a sheet somebody may want to leave out, with its title: a column beside the first that is the only one of its kind, and the words on differences. */
 export function hideableOf(data: SheetData): Array<{ what: Hideable; title: string }> {

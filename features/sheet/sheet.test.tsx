@@ -7,7 +7,6 @@ import { factorySet, valuesByCode } from "@/core/set";
 import { buildSheet } from "@/core/sheet";
 import type { RawValue } from "@/core/value";
 import { hollin, rill } from "@/families/testing";
-import { RoleProvider } from "@/features/house/rights";
 import { InPlant, withPage } from "@/features/testing";
 import { Sheet } from "./sheet";
 import { EVERYTHING, viewOf, withView, type View } from "./use-view";
@@ -175,32 +174,6 @@ describe("a sheet", () => {
     expect(screen.getByRole("button", { name: /Without 1 kind/ })).toBeTruthy();
     await user.click(screen.getByRole("checkbox", { name: /What follows the rating \d+/ }));
     expect(screen.getByRole("button", { name: /Without 2 kinds/ })).toBeTruthy();
-  });
-
-  test("columns that somebody leaves out stay out of every sheet on this computer, until they are taken back", async () => {
-    const user = userEvent.setup();
-    const heads = (): Array<string | null> =>
-      screen.getAllByRole("columnheader").map((each) => each.textContent);
-    const first = render(<Sheet data={sheet} />, { wrapper: InPlant });
-    expect(heads()).toContain("record");
-    await user.click(screen.getByRole("button", { name: /Columns/ }));
-    await user.click(await screen.findByRole("checkbox", { name: "record" }));
-    expect(heads()).not.toContain("record");
-    first.unmount();
-    // Whoever else is signed in at this computer finds theirs.
-    const theirs = render(
-      <RoleProvider role="technician" person="tomas">
-        <Sheet data={sheet} />
-      </RoleProvider>,
-      { wrapper: InPlant },
-    );
-    expect(heads()).toContain("record");
-    theirs.unmount();
-    render(<Sheet data={sheet} />, { wrapper: InPlant });
-    expect(heads()).not.toContain("record");
-    await user.click(screen.getByRole("button", { name: /1 left out/ }));
-    await user.click(await screen.findByRole("checkbox", { name: "record" }));
-    expect(heads()).toContain("record");
   });
 
   test("a row that somebody presses stays where it is; one that the address names is brought into sight, also when it comes later", async () => {

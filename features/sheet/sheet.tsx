@@ -14,13 +14,13 @@ import {
 } from "@/core/sheet";
 import { usePhone } from "@/ui/use-phone";
 import { ColumnsChoice } from "./columns-choice";
+import { useColumns } from "./columns-left-out";
 import { Foot } from "./foot";
 import { keyOf, neighbour, rowOf, rowsBetween, useItems } from "./items";
 import { Leaf, type EarlierRecord, type SheetOf } from "./leaf";
 import { Rows, type RowsHandle } from "./rows";
 import { Toolbar } from "./toolbar";
 import { useChanged } from "./use-changed";
-import { useColumns } from "./use-columns";
 import { useCopy } from "./use-copy";
 import { useNotes } from "./use-notes";
 import { useOwnList } from "./use-own-list";

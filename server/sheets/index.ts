@@ -2,6 +2,7 @@
 export { changedCodes } from "./changed";
 export { noteParameter, notesOfParameters, type NewNote } from "./notes";
 export { oddWords, type OddWords, type Twin } from "./odd";
+export { hiddenColumnsOf, hideColumns } from "./hidden-columns";
 export { keepOwnList, ownListOf } from "./own-list";
 export { elsewhere } from "./elsewhere";
 export { historyOf, parameterView, rangeWords, type LookedAt } from "./parameter";

@@ -11,6 +11,8 @@ import {
   historyOf,
   keepOwnList,
   oddWords,
+  hiddenColumnsOf,
+  hideColumns,
   ownListOf,
   parameterView,
 } from "@/server/sheets";
@@ -183,6 +185,16 @@ test("a person's list is their own, in their order, each code once", async () =>
   await keepOwnList(db, plant.person.id, rill.id, []);
   expect(await ownListOf(db, plant.person.id, rill.id)).toEqual([]);
   expect(await ownListOf(db, plant.person.id, hollin.id)).toBeUndefined();
+});
+
+test("columns that a person leaves out are their own, each once, until they are taken back", async () => {
+  const { db } = plant.app;
+  expect(await hiddenColumnsOf(db, plant.person.id)).toEqual([]);
+  await hideColumns(db, plant.person.id, ["record", "default", "record"]);
+  expect(await hiddenColumnsOf(db, plant.person.id)).toEqual(["default", "record"]);
+  expect(await hiddenColumnsOf(db, "somebody else")).toEqual([]);
+  await hideColumns(db, plant.person.id, []);
+  expect(await hiddenColumnsOf(db, plant.person.id)).toEqual([]);
 });
 
 describe("what changed since an earlier record", () => {

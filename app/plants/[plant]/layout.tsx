@@ -8,8 +8,11 @@ import { RoleProvider } from "@/features/house/rights";
 import { PlantProvider } from "@/features/house/use-plant";
 import { QueryProvider } from "@/features/live/query";
 import { PracticeMark } from "@/features/practice/practice-mark";
+import { ColumnsLeftOut } from "@/features/sheet/columns-left-out";
+import { application } from "@/server/application";
 import { hasCabinet } from "@/server/cabinet";
 import { roleIn } from "@/server/people";
+import { hiddenColumnsOf } from "@/server/sheets";
 
 export const dynamic = "force-dynamic";
 
@@ -28,17 +31,21 @@ export default async function PlantLayout({ children, params }: Props) {
     <QueryProvider>
       <RoleProvider role={here && roleIn(person, here.id)} person={person.id}>
         <PlantProvider plant={here?.slug ?? slug}>
-          <div className="h-dvh flex flex-col print-flow">
-            <Masthead
-              name={person.name}
-              cabinet={hasCabinet(here)}
-              plants={person.plants.map((each) => ({ slug: each.slug, name: each.name }))}
-            />
-            {here?.practice && <PracticeMark />}
-            <main className="relative flex-1 min-h-0 overflow-auto flex flex-col print-flow">{children}</main>
-            {here && <LiveLine />}
-            <KeysHelp />
-          </div>
+          <ColumnsLeftOut hidden={await hiddenColumnsOf((await application()).db, person.id)}>
+            <div className="h-dvh flex flex-col print-flow">
+              <Masthead
+                name={person.name}
+                cabinet={hasCabinet(here)}
+                plants={person.plants.map((each) => ({ slug: each.slug, name: each.name }))}
+              />
+              {here?.practice && <PracticeMark />}
+              <main className="relative flex-1 min-h-0 overflow-auto flex flex-col print-flow">
+                {children}
+              </main>
+              {here && <LiveLine />}
+              <KeysHelp />
+            </div>
+          </ColumnsLeftOut>
         </PlantProvider>
       </RoleProvider>
     </QueryProvider>

@@ -1,5 +1,6 @@
 import { RECORD_ORIGINS } from "@/core/set/origin";
 import { list, number, object, oneOf, optional, text, whole, yesNo, type Of } from "@/core/shape";
+import { HIDEABLE } from "@/core/sheet/hideable";
 import { endpoint, name } from "../endpoint";
 import { rawValue } from "../views/drive";
 
@@ -160,4 +161,12 @@ export const setOwnList = endpoint({
   right: "see",
   params: family,
   body: object({ codes: list(code, { max: 500 }) }),
+});
+
+export const hideColumns = endpoint({
+  method: "POST",
+  path: "/api/own/columns",
+  does: "Says which columns the person who asks leaves out of every sheet.",
+  right: "see",
+  body: object({ hidden: list(oneOf(HIDEABLE), { max: HIDEABLE.length }) }),
 });

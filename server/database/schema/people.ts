@@ -69,6 +69,14 @@ export const ownList = pgTable(
   (table) => [primaryKey({ columns: [table.userId, table.definitionId] })],
 );
 
+/** The columns that a person leaves out of every sheet. */
+export const sheetColumns = pgTable("sheet_columns", {
+  userId: text("user_id")
+    .primaryKey()
+    .references(() => user.id),
+  hidden: jsonb("hidden").$type<string[]>().notNull(),
+});
+
 /** A question to the plant that somebody gave a name: its conditions as they are typed. */
 export const savedQuestion = pgTable(
   "saved_question",
