@@ -6,6 +6,7 @@ import { ledger, type FoundThing } from "@/core/contract";
 import type { Result } from "@/core/drive";
 import { useAskedFor, useSettled } from "@/features/live/query";
 import { useHasty } from "@/features/live/use-hasty";
+import { classes } from "@/ui/classes";
 import { useKey } from "@/ui/keys";
 import { usePlant } from "./use-plant";
 
@@ -67,9 +68,13 @@ export function Search() {
                 // By its place: the first that was found is in hand, not the one that was first before.
                 key={`${text} ${index}`}
                 value={each}
-                className="flex justify-between gap-4 px-3 py-2 data-focus:bg-paper"
+                className={classes(
+                  "flex justify-between gap-x-4 px-3 py-2 data-focus:bg-paper",
+                  // What somebody wrote is read, not only recognised.
+                  each.kind === "note" && "flex-col",
+                )}
               >
-                <span className="truncate">{each.title}</span>
+                <span className={each.kind === "note" ? "line-clamp-2" : "truncate"}>{each.title}</span>
                 <span className="text-soft text-sm whitespace-nowrap">
                   {each.kind} · {each.detail}
                 </span>

@@ -4,15 +4,26 @@ import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 
 const MOST = 6;
-/** As much of a text as one line shows. */
-const SHOWN = 80;
+/** As much of a text as is shown, and how much of it before what was looked for. */
+const [SHOWN, BEFORE] = [100, 30];
 
-/** Looks through what people wrote of a plant's records and parameters, and through its files; `like` is a pattern for ILIKE. The newest first. */
-export async function searchWritten(db: Database, plantId: number, like: string): Promise<FoundThing[]> {
-  return [...(await notes(db, plantId, like)), ...(await files(db, plantId, like))];
+/** Looks through what people wrote of a plant's records and parameters, and through its files, for a text as it stands there. The newest first. */
+export async function searchWritten(db: Database, plantId: number, wanted: string): Promise<FoundThing[]> {
+  const like = likeOf(wanted);
+  return [...(await notes(db, plantId, like, wanted)), ...(await files(db, plantId, like))];
 }
 
-async function notes(db: Database, plantId: number, like: string): Promise<FoundThing[]> {
+/** A pattern for ILIKE that fits whatever holds this text. */
+export const likeOf = (text: string): string => `%${text.replace(/[\\%_]/g, "\\$&")}%`;
+
+/** The part of a text that has what was looked for in it. */
+function excerpt(text: string, wanted: string): string {
+  const at = text.toLowerCase().indexOf(wanted.toLowerCase());
+  const from = at + wanted.length <= SHOWN ? 0 : at - BEFORE;
+  return `${from > 0 ? "…" : ""}${text.slice(from, from + SHOWN)}${text.length > from + SHOWN ? "…" : ""}`;
+}
+
+async function notes(db: Database, plantId: number, like: string, wanted: string): Promise<FoundThing[]> {
   const { recordNote, parameterNote, record, position } = tables;
   const ofRecords = await db
     .select({ text: recordNote.text, by: recordNote.byName, number: record.number, tag: position.tag })
@@ -45,13 +56,13 @@ async function notes(db: Database, plantId: number, like: string): Promise<Found
   return [
     ...ofRecords.map(({ text, by, number, tag }): FoundThing => ({
       kind: "note",
-      title: text.slice(0, SHOWN),
+      title: excerpt(text, wanted),
       detail: `${tag} record ${number}, ${by}`,
       href: positionPath(tag, `?record=${number}`),
     })),
     ...ofParameters.map(({ text, byName, code, tag }): FoundThing => ({
       kind: "note",
-      title: text.slice(0, SHOWN),
+      title: excerpt(text, wanted),
       detail: `${tag} ${code}, ${byName}`,
       href: positionPath(tag, `?at=${encodeURIComponent(code)}`),
     })),

@@ -78,6 +78,17 @@ test("what people wrote is found where it stands, as long as it holds", async ()
   ]);
   await note("", "The belt slips below 1.5 s.");
   expect(await found("belt slips")).toEqual([]);
+  await note(
+    `${"Read this first. ".repeat(20)}Never below 1.5 s, see the minutes.${" And so on.".repeat(20)}`,
+    "",
+  );
+  expect((await found("never BELOW"))[0]).toMatch(
+    /^note: ….{20,40}Never below 1\.5 s, see the minutes\. .*…; KL-03 4r/,
+  );
+  await note(
+    "",
+    `${"Read this first. ".repeat(20)}Never below 1.5 s, see the minutes.${" And so on.".repeat(20)}`,
+  );
   // A sign that stands for any other in a pattern is a sign here.
   expect(await found("b_lt")).toEqual([]);
 });

@@ -5,7 +5,7 @@ import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Overviews } from "./overviews";
-import { searchWritten } from "./search-written";
+import { likeOf, searchWritten } from "./search-written";
 
 const MOST = 8;
 
@@ -23,7 +23,7 @@ export async function searchEverything(
   const wanted = text.trim();
   if (wanted === "") return [];
   const { position, drive, draft } = tables;
-  const like = `%${wanted.replace(/[\\%_]/g, "\\$&")}%`;
+  const like = likeOf(wanted);
   const positions = positionsCalled((await overviews.of(plantId)).lines, wanted).slice(0, MOST);
   const drives = await db
     .select({
@@ -89,7 +89,7 @@ export async function searchEverything(
     })),
     ...families.slice(0, MOST),
     ...parameters.slice(0, MOST),
-    ...(await searchWritten(db, plantId, like)),
+    ...(await searchWritten(db, plantId, wanted)),
   ];
 }
 
