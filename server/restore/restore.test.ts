@@ -106,6 +106,8 @@ describe("a restore onto a replacement", () => {
     await confirm(id);
     await waitFor(id, "permission");
     expect(plant.drive.axes.trip).toBe(0);
+    // Nobody is read or written while it waits; what would hold up its steps may go on.
+    expect(plant.app.restores.atWork()).toBe(false);
     plant.drive.powerOff();
     plant.drive.powerOn();
     await waitFor(id, "permission");
@@ -129,6 +131,7 @@ describe("a restore onto a replacement", () => {
       Array.from({ length: 5 }, () => plant.app.restores.confirm(id, plant.person, seen)),
     );
     expect(confirmed.filter((each) => each.ok)).toHaveLength(1);
+    expect(plant.app.restores.atWork()).toBe(true);
     await waitFor(id, "drive");
     plant.app.restores.stop(id);
     await plant.app.restores.settled(id);
