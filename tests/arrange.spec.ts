@@ -43,6 +43,20 @@ test("a position is made, renamed, moved by keyboard, and found by its old tag; 
   await page.goto(at("/positions/BP-05"));
   await page.waitForURL(/\/positions\/BP-50$/);
   await expect(page.getByText("Tonight: not replaceable")).toBeVisible();
+
+  // Retired, it says so wherever something would be done there, before anybody tries.
+  const headers = { origin: new URL(page.url()).origin };
+  const post = (what: string, data?: object) =>
+    page.request.post(`/api${at(`/positions/BP-50/${what}`)}`, { headers, data });
+  expect((await post("retire", { why: "The lift was taken down." })).status()).toBe(200);
+  for (const path of ["/positions/BP-50/restore", "/positions/BP-50/firmware"]) {
+    await page.goto(at(path));
+    await expect(page.getByText("BP-50 was retired: The lift was taken down.")).toBeVisible();
+  }
+  expect((await post("bring-back")).status()).toBe(200);
+  await page.goto(at("/positions/BP-50/restore"));
+  await expect(page.getByRole("heading", { name: /^Restore BP-50/ })).toBeVisible();
+  await expect(page.getByText("was retired")).toHaveCount(0);
 });
 
 test("a tag with signs that mean something in an address leads to its position from everywhere", async ({

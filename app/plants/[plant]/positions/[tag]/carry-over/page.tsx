@@ -2,6 +2,8 @@ import { notFound } from "next/navigation";
 import { idOf } from "@/app/_lib/id-of";
 import { page } from "@/app/_lib/page";
 import { CarryPage } from "@/features/carry-over/carry-page";
+import { WhereRetired } from "@/features/ledger/where-retired";
+import { retiredThere } from "@/server/bench";
 import { carryView, lookAtCarry } from "@/server/carry-over";
 import { recordAt } from "@/server/ledger";
 
@@ -18,14 +20,16 @@ const { Page, generateMetadata } = page("see", {
     const to = definition && rating ? { definition, rating, firmware, serial, axes } : undefined;
     const looked = to && (await lookAtCarry(app, plant.id, tag, record, to));
     return (
-      <CarryPage
-        tag={tag}
-        record={record}
-        lacks={Math.max(0, found.row.expected - found.row.present)}
-        to={to}
-        view={looked?.ok ? carryView(looked.value) : undefined}
-        trouble={looked && !looked.ok ? looked.trouble : undefined}
-      />
+      <WhereRetired said={await retiredThere(app.db, found.row.positionId)}>
+        <CarryPage
+          tag={tag}
+          record={record}
+          lacks={Math.max(0, found.row.expected - found.row.present)}
+          to={to}
+          view={looked?.ok ? carryView(looked.value) : undefined}
+          trouble={looked && !looked.ok ? looked.trouble : undefined}
+        />
+      </WhereRetired>
     );
   },
 });

@@ -4,7 +4,8 @@ import { page } from "@/app/_lib/page";
 import { axisCourse, OUTCOME_WORDS, partWords } from "@/core/restore";
 import { isPartial } from "@/core/set";
 import { FirmwarePage } from "@/features/firmware/firmware-page";
-import { notedWay } from "@/server/bench";
+import { WhereRetired } from "@/features/ledger/where-retired";
+import { notedWay, retiredThere } from "@/server/bench";
 import { listRecords, newestReading, recordByNumber, type RecordRow } from "@/server/ledger";
 import { findPosition } from "@/server/plant";
 import { listReceipts } from "@/server/restore";
@@ -26,25 +27,27 @@ const { Page, generateMetadata } = page("see", {
       (each) => each.origin === "draft" && before && each.number > before.number,
     );
     return (
-      <FirmwarePage
-        tag={position.tag}
-        title={position.title}
-        name={person.name}
-        newest={newest && wordsOf(newest)}
-        before={before && wordsOf(before)}
-        way={await notedWay(app.db, position)}
-        axes={axisCourse(
-          Array.from({ length: before?.facts.axes ?? 0 }, (_, i) => i + 1),
-          since.map(({ id, content: { outcome, part } }) => ({ id, outcome, part })),
-        )}
-        carried={carried?.number}
-        receipts={since.map(({ id, content, at }) => ({
-          id,
-          at: at.getTime(),
-          outcome: content.outcome,
-          words: `${OUTCOME_WORDS[content.outcome].toLowerCase()}${content.part ? `, ${partWords(content.part)}` : ""}`,
-        }))}
-      />
+      <WhereRetired said={await retiredThere(app.db, position.id)}>
+        <FirmwarePage
+          tag={position.tag}
+          title={position.title}
+          name={person.name}
+          newest={newest && wordsOf(newest)}
+          before={before && wordsOf(before)}
+          way={await notedWay(app.db, position)}
+          axes={axisCourse(
+            Array.from({ length: before?.facts.axes ?? 0 }, (_, i) => i + 1),
+            since.map(({ id, content: { outcome, part } }) => ({ id, outcome, part })),
+          )}
+          carried={carried?.number}
+          receipts={since.map(({ id, content, at }) => ({
+            id,
+            at: at.getTime(),
+            outcome: content.outcome,
+            words: `${OUTCOME_WORDS[content.outcome].toLowerCase()}${content.part ? `, ${partWords(content.part)}` : ""}`,
+          }))}
+        />
+      </WhereRetired>
     );
   },
 });

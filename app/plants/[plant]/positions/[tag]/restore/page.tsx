@@ -4,10 +4,11 @@ import { page } from "@/app/_lib/page";
 import type { Definition } from "@/core/definition";
 import { isPartial } from "@/core/set";
 import { NOT_SETTINGS } from "@/core/value";
+import { WhereRetired } from "@/features/ledger/where-retired";
 import { ChooseRestore } from "@/features/restore/choose";
 import type { BenchCard } from "@/features/restore/on-workbench";
 import type { ControlPart } from "@/features/restore/only-power-part";
-import { notedWay } from "@/server/bench";
+import { notedWay, retiredThere } from "@/server/bench";
 import { checklistsOf, runsWithOf } from "@/server/checklist";
 import { filesOf } from "@/server/files";
 import { listRecords, standingOf, type RecordRow } from "@/server/ledger";
@@ -32,47 +33,49 @@ const { Page, generateMetadata } = page("restore", {
       (each) => each.tag === position.tag && !each.spare,
     );
     return (
-      <ChooseRestore
-        key={position.tag}
-        tag={position.tag}
-        title={position.title}
-        beforeWork={position.beforeWork}
-        keepers={(await checklistsOf(app.db, position.id)).keepers}
-        standing={standing}
-        wanted={idOf(record) ?? standing}
-        connection={connection}
-        way={await notedWay(app.db, position)}
-        name={person.name}
-        twins={twins.map((each) => each.tag)}
-        control={controlPartOf(app.shelf.find(position.definitionId), records)}
-        runsWith={await runsWithOf(app.db, position)}
-        spare={query.spare !== undefined}
-        axis={idOf(query.axis)}
-        card={cardOf(app.shelf.find(position.definitionId))}
-        prepared={(await sparesFor(app.db, app.shelf, plant.id, position.id)).map(
-          ({ serial, definitionId, record, place, stale, tag, otherwise }) => ({
-            serial,
-            definition: definitionId,
-            record,
-            place,
-            stale,
-            twin: otherwise && { tag, place: otherwise.place, tuning: otherwise.tuning },
-          }),
-        )}
-        drawings={(await filesOf(app.db, plant.id, { definitionId: position.definitionId }))
-          .filter((each) => each.kind === "drawing" && !each.withdrawn)
-          .map(({ id, name }) => ({ id, name }))}
-        rehearsed={await listRehearsals(app.db, position.id)}
-        open={open && { id: open.id, byName: open.byName }}
-        records={records.map((each) => ({
-          number: each.number,
-          takenAt: each.takenAt.getTime(),
-          byName: each.takenByName,
-          ratingName: each.ratingName,
-          serial: each.serial,
-          partial: isPartial(each),
-        }))}
-      />
+      <WhereRetired said={await retiredThere(app.db, position.id)}>
+        <ChooseRestore
+          key={position.tag}
+          tag={position.tag}
+          title={position.title}
+          beforeWork={position.beforeWork}
+          keepers={(await checklistsOf(app.db, position.id)).keepers}
+          standing={standing}
+          wanted={idOf(record) ?? standing}
+          connection={connection}
+          way={await notedWay(app.db, position)}
+          name={person.name}
+          twins={twins.map((each) => each.tag)}
+          control={controlPartOf(app.shelf.find(position.definitionId), records)}
+          runsWith={await runsWithOf(app.db, position)}
+          spare={query.spare !== undefined}
+          axis={idOf(query.axis)}
+          card={cardOf(app.shelf.find(position.definitionId))}
+          prepared={(await sparesFor(app.db, app.shelf, plant.id, position.id)).map(
+            ({ serial, definitionId, record, place, stale, tag, otherwise }) => ({
+              serial,
+              definition: definitionId,
+              record,
+              place,
+              stale,
+              twin: otherwise && { tag, place: otherwise.place, tuning: otherwise.tuning },
+            }),
+          )}
+          drawings={(await filesOf(app.db, plant.id, { definitionId: position.definitionId }))
+            .filter((each) => each.kind === "drawing" && !each.withdrawn)
+            .map(({ id, name }) => ({ id, name }))}
+          rehearsed={await listRehearsals(app.db, position.id)}
+          open={open && { id: open.id, byName: open.byName }}
+          records={records.map((each) => ({
+            number: each.number,
+            takenAt: each.takenAt.getTime(),
+            byName: each.takenByName,
+            ratingName: each.ratingName,
+            serial: each.serial,
+            partial: isPartial(each),
+          }))}
+        />
+      </WhereRetired>
     );
   },
 });
