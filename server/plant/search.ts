@@ -4,6 +4,7 @@ import { plainTag, WHEREABOUTS_WORDS } from "@/core/plant";
 import { positionPath } from "@/core/plant/position-path";
 import { tables, type Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
+import { workedOutOnce } from "@/server/worked-out-once";
 import type { Overviews } from "./overviews";
 import { likeOf, searchWritten } from "./search-written";
 
@@ -93,24 +94,25 @@ export async function searchEverything(
   ];
 }
 
+/** What is searched of each position, worked out once as long as nothing changes in the plant's list. */
+const names = workedOutOnce((lines: readonly PositionLine[]) =>
+  lines.map((line) => ({
+    line,
+    plain: plainTag(line.tag),
+    said: `${line.tag} ${line.title} ${line.machine} ${line.jobNumber}`.toLowerCase(),
+  })),
+);
+
 /** Positions whose tag is what was typed, signs and zeros aside, then those that have all its words; retired ones last. */
 function positionsCalled(lines: readonly PositionLine[], wanted: string): PositionLine[] {
   const words = wanted.toLowerCase().split(/\s+/);
-  const plain = plainTag(wanted);
-  const rank = ({ tag, title, machine, jobNumber, retired }: PositionLine): number => {
-    const own = plainTag(tag);
-    const said = `${tag} ${title} ${machine} ${jobNumber}`.toLowerCase();
-    if (
-      plain !== own &&
-      !(plain.length > 1 && own.startsWith(plain)) &&
-      !words.every((each) => said.includes(each))
-    )
-      return NaN;
-    return (plain === own ? 0 : 1) + (retired ? 2 : 0);
-  };
-  return lines
-    .map((line) => ({ line, rank: rank(line) }))
-    .filter((each) => !Number.isNaN(each.rank))
+  const asked = plainTag(wanted);
+  return names(lines)
+    .flatMap(({ line, plain, said }) => {
+      const begins = asked.length > 1 && plain.startsWith(asked);
+      if (plain !== asked && !begins && !words.every((each) => said.includes(each))) return [];
+      return [{ line, rank: (plain === asked ? 0 : 1) + (line.retired ? 2 : 0) }];
+    })
     .sort((one, other) => one.rank - other.rank || (one.line.tag < other.line.tag ? -1 : 1))
     .map((each) => each.line);
 }
