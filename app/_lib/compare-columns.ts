@@ -183,7 +183,10 @@ export function besideByCode(
   // One record beside the factory default is compared with it; several are compared with each other.
   const counts = fitting.filter(({ column }) => column.source !== "default").length < 2;
   const columns = fitting.map(({ column, definition: own }): Column => {
-    const lacks = definition.parameters.flatMap(({ code }) => (own.byCode.has(code) ? [] : [code]));
+    const lacks =
+      own === definition
+        ? []
+        : definition.parameters.flatMap(({ code }) => (own.byCode.has(code) ? [] : [code]));
     return {
       ...column,
       counts: column.source === "default" ? counts : undefined,
