@@ -1,5 +1,6 @@
 import type { Application } from "@/server/application";
 import { bundleOf } from "@/server/plain";
+import { dayOf } from "@/server/when";
 
 /** Plants as a bundle, sent as it is made. */
 export function bundleFile(app: Application, plantIds: readonly number[], name: string): Response {
@@ -7,7 +8,7 @@ export function bundleFile(app: Application, plantIds: readonly number[], name: 
   return new Response(bundleOf(app.db, plantIds, at), {
     headers: {
       "content-type": "application/zip",
-      "content-disposition": `attachment; filename="${name}-${at.toISOString().slice(0, 10)}.zip"`,
+      "content-disposition": `attachment; filename="${name}-${dayOf(at)}.zip"`,
       "cache-control": "no-store",
     },
   });

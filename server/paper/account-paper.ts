@@ -1,6 +1,6 @@
 import { DECIDED_WORDS, OUTCOME_TITLES, OUTCOMES, type CarryAccount } from "@/core/carry-over";
 import type { Paper } from "@/core/paper";
-import { moment } from "./when";
+import { moment } from "@/server/when";
 
 const BY_WORDS: Record<CarryAccount["by"], string> = {
   family: "Within one family: by rating and firmware",

@@ -1,6 +1,6 @@
 import type { Paper } from "@/core/paper";
 import { changeViews, type LoadedDraft } from "@/server/drafts";
-import { moment } from "./when";
+import { moment } from "@/server/when";
 
 /** A draft on paper: what it changes, with reasons. It is in no drive, and the paper says so. */
 export function draftPaper(loaded: LoadedDraft): Paper {

@@ -7,4 +7,4 @@ export { dropLogo, headingOf, setHeading, setLogo } from "./heading";
 export { printPaper } from "./print";
 export { receiptPaper } from "./receipt-paper";
 export { recordPaper } from "./record-paper";
-export { moment } from "./when";
+export { moment } from "@/server/when";

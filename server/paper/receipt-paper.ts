@@ -22,8 +22,8 @@ import {
   wasOf,
 } from "@/core/restore";
 import { formatLine, type RawValue } from "@/core/value";
+import { moment } from "@/server/when";
 import { outsideCautions } from "./outside";
-import { moment } from "./when";
 
 /** A person's word that the safe functions are as they should be. */
 export interface SignOffWords {

@@ -5,8 +5,8 @@ import { buildSheet, saidOutside } from "@/core/sheet";
 import type { Database } from "@/server/database";
 import { defaultColumn, labelsOf, notesOf, recordColumn, type RecordRow } from "@/server/ledger";
 import { notesOfParameters } from "@/server/sheets";
+import { moment } from "@/server/when";
 import { outsideCautions } from "./outside";
-import { moment } from "./when";
 
 /** A record on paper: what is known of it, and its parameters beside the factory default. */
 export async function recordPaper(

@@ -1,4 +1,3 @@
-import { format } from "date-fns";
 import type { PositionLine } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import {
@@ -18,6 +17,7 @@ import { listKey, type DefinitionShelf } from "@/server/definitions";
 import { keptAnswers } from "@/server/kept-answers";
 import type { CurrentAt, CurrentRecord, Overviews } from "@/server/plant";
 import { valuesIn } from "@/server/sheets";
+import { dayOf } from "@/server/when";
 import { workedOutOnce } from "@/server/worked-out-once";
 import { AskedList } from "./asked-list";
 import { changesOf, type Changeable } from "./changeable";
@@ -188,7 +188,7 @@ function whenTaken(
   if (source && source.dateGiven === null) return {};
   return {
     days: Math.max(0, Math.floor((now.getTime() - takenAt.getTime()) / DAY_MS)),
-    day: format(takenAt, "yyyy-MM-dd"),
+    day: dayOf(takenAt),
   };
 }
 

@@ -8,6 +8,7 @@ import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
 import { recordById } from "@/server/ledger";
 import type { Person } from "@/server/people";
+import { moment } from "@/server/when";
 import type { RestoreMemory } from "./job-memory";
 import { detailOf, loadJob, operationOf, type RestoreJob } from "./job-state";
 import { trouble } from "./troubles";
@@ -197,7 +198,7 @@ async function whoIsAtIt(
   const what = other.driveKey === driveKey ? "this drive" : "this position";
   return trouble(
     "busy",
-    `${other.byName} is at ${what} since ${other.startedAt.toISOString().slice(11, 16)} UTC (${OPERATION_WORDS[other.kind].title.toLowerCase()}, ${other.id}).`,
+    `${other.byName} is at ${what} since ${moment(other.startedAt)} (${OPERATION_WORDS[other.kind].title.toLowerCase()}, ${other.id}).`,
     "Open that to follow it, or ask them to end it.",
   );
 }

@@ -22,6 +22,7 @@ import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import { factsOfRecord, loadSet, newerThan, recordById, standingOf } from "@/server/ledger";
 import { chosenProgram } from "@/server/program";
+import { dayOf } from "@/server/when";
 import type { RestoreJob } from "./job-state";
 
 /** What would have to be written of the record for a drive that holds `live`. */
@@ -117,5 +118,5 @@ async function lacking(
   const { licences } = await checklistsOf(db, positionId);
   const read = readLicences(licences);
   if (licences.length === 0 || !read.ok) return undefined;
-  return missingLicences(read.value, placed ? undefined : serial, today.toISOString().slice(0, 10));
+  return missingLicences(read.value, placed ? undefined : serial, dayOf(today));
 }

@@ -4,6 +4,7 @@ import { questions } from "@/core/contract";
 import { good } from "@/core/drive";
 import { splitConditions } from "@/core/question";
 import { answerCsv, answerWorkbook, askPlant } from "@/server/question";
+import { dayOf } from "@/server/when";
 
 export const GET = serveFile(
   questions.answerFile,
@@ -11,7 +12,7 @@ export const GET = serveFile(
     const answered = await askPlant(app, plant.id, splitConditions(ask), of);
     if (!answered.ok) return answered;
     return good({
-      name: `answer-${app.now().toISOString().slice(0, 10)}.${format}`,
+      name: `answer-${dayOf(app.now())}.${format}`,
       type: FILE_TYPES[format],
       content:
         format === "csv" ? answerCsv(answered.value) : Buffer.from(await answerWorkbook(answered.value)),

@@ -5,6 +5,7 @@ import { journal, JOURNAL_KINDS, type JournalKind } from "@/core/contract";
 import { good } from "@/core/drive";
 import { readJournal } from "@/server/journal";
 import { tableCsv, tableWorkbook, type Columns } from "@/server/table-file";
+import { dayOf } from "@/server/when";
 
 /** More than a person reads, and what a spreadsheet still opens. */
 const MOST = 100_000;
@@ -23,7 +24,7 @@ export const GET = serveFile(journal.journalFile, async ({ app, plant, params: {
   const { from, until, ...rest } = query;
   const lines = await readJournal(app.db, plant.id, MOST, { ...rest, ...between(from, until) });
   return good({
-    name: `journal-${app.now().toISOString().slice(0, 10)}.${format}`,
+    name: `journal-${dayOf(app.now())}.${format}`,
     type: FILE_TYPES[format],
     content:
       format === "csv"
