@@ -3,7 +3,8 @@ import { good, type Result } from "@/core/drive";
 import { plainFileName } from "@/core/format";
 import type { Paper } from "@/core/paper";
 import type { Application } from "@/server/application";
-import { headingOf, moment, printPaper } from "@/server/paper";
+import { headingOf, printPaper } from "@/server/paper";
+import { moment } from "@/server/when";
 
 /** A paper as a PDF file named after what it is, with the heading of its plant. */
 export async function sendPaper(

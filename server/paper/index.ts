@@ -7,4 +7,3 @@ export { dropLogo, headingOf, setHeading, setLogo } from "./heading";
 export { printPaper } from "./print";
 export { receiptPaper } from "./receipt-paper";
 export { recordPaper } from "./record-paper";
-export { moment } from "@/server/when";
