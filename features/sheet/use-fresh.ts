@@ -1,5 +1,6 @@
 import { bench } from "@/core/contract";
 import type { SheetRow } from "@/core/sheet";
+import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { again } from "@/features/live/again";
 import { useAsked, useSettled } from "@/features/live/query";
@@ -16,7 +17,9 @@ export function useFresh(
   inSight: readonly SheetRow[],
 ): (row: SheetRow) => SheetRow {
   const { plant } = usePlant();
-  const wanted = connection === undefined ? "" : codesOf(inSight);
+  // Who follows only sees what was read: a question of theirs to the drive would be turned away.
+  const may = useMay("connect");
+  const wanted = connection === undefined || !may ? "" : codesOf(inSight);
   const codes = useSettled(wanted, SETTLE_MS);
   const answer = useAsked(
     bench.valuesNow,
