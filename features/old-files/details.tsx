@@ -79,8 +79,11 @@ export function Details({ path, values, onSay }: Props) {
             type="datetime-local"
             defaultValue={values.takenAt && toField(values.takenAt)}
             onBlur={(event) => {
-              const at = fromField(event.target.value)?.toISOString();
-              if (at && at !== values.takenAt) onSay({ takenAt: at });
+              const { value } = event.target;
+              // A field has no seconds: who only passed through it has said nothing.
+              if (values.takenAt && value === toField(values.takenAt)) return;
+              const at = fromField(value);
+              if (at) onSay({ takenAt: at.toISOString() });
             }}
           />
         </div>

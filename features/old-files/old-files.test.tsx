@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, expect, test } from "@jest/globals";
-import { render, screen, waitFor, within } from "@testing-library/react";
+import { fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { OldFileView } from "@/core/contract";
 import { InPlant, withPage } from "@/features/testing";
+import { toField } from "@/ui/when";
 import { OldFilesPage } from "./old-files-page";
 
 withPage();
@@ -117,6 +118,22 @@ test("while it is looked through anew it cannot be brought in, and a late answer
   await new Promise((resolve) => setTimeout(resolve));
   expect(row("a.csv").textContent).toContain("5 of its 9 values fit");
   expect(standing("a.csv")).toBe("ready");
+});
+
+test("who passes through the day of a file says nothing by that; who changes it does", async () => {
+  const user = await chosen("a.csv");
+  const { value } = view("a.csv", 9);
+  const takenAt = "2026-03-14T16:20:37.000Z";
+  (await asked(1)).answer({ value: { ...value, values: { ...value.values!, takenAt } } });
+  await waitFor(() => expect(standing("a.csv")).toBe("ready"));
+  await user.click(screen.getByRole("button", { name: "Open a.csv" }));
+  const field = screen.getByLabelText<HTMLInputElement>("Taken on");
+  await user.click(field);
+  await user.tab();
+  expect(open).toHaveLength(1);
+  fireEvent.change(field, { target: { value: toField("2025-01-02T03:04:00Z") } });
+  fireEvent.blur(field);
+  expect((await asked(2)).query.get("takenAt")).toBe("2025-01-02T03:04:00.000Z");
 });
 
 test("stopped half-way, the page says what was not looked through, and goes on from there", async () => {
