@@ -141,6 +141,11 @@ describe("asking somebody in", () => {
       ended: ["t1"],
     });
     expect(await inviteAgain(db, ines, "nobody", NOW)).toBeUndefined();
+    // Closed meanwhile and opened again, it needs a new one.
+    const late = (await inviteAgain(db, ines, tomas.id, NOW))!;
+    valueOf(await closeAccount(db, ines, tomas.id, NOW));
+    valueOf(await reopenAccount(db, ines, tomas.id, NOW));
+    expect((await join(db, late, "another password", NOW)).ok).toBe(false);
   });
 });
 

@@ -110,6 +110,11 @@ export function closeAccount(db: Database, by: Person, id: string, at: Date): Pr
     if (account.administrator && (await isLastAdministrator(tx, id))) return LAST_ADMINISTRATOR;
     await tx.update(user).set({ closedAt: at }).where(eq(user.id, id));
     const ended = await tx.delete(session).where(eq(session.userId, id)).returning({ id: session.id });
+    // Nor does a way to a new password that was handed out wait for the day on which it is opened again.
+    await tx
+      .update(invitation)
+      .set({ expiresAt: at })
+      .where(and(eq(invitation.userId, id), isNull(invitation.usedAt), gt(invitation.expiresAt, at)));
     await note(tx, by, at, `Closed the account of ${account.name} (${account.email}).`);
     return good(ended.map((each) => each.id));
   });
