@@ -58,10 +58,10 @@ test("what was left out before, at whichever computer, is not drawn from the fir
 
 test("where it could not be kept that is said, and the column stays out until the page is left", async () => {
   const user = userEvent.setup();
-  answer = { trouble: { kind: "lost", text: "The disk is full.", remedy: "Make room." } };
+  answer = { trouble: { kind: "lost", text: "The disk of the columns is full.", remedy: "Make room." } };
   show();
   await user.click(screen.getByRole("button", { name: /Columns/ }));
   await user.click(await screen.findByRole("checkbox", { name: "record" }));
-  await waitFor(() => expect(screen.getByText("The disk is full.")).toBeTruthy());
+  await waitFor(() => expect(screen.getByText("The disk of the columns is full.")).toBeTruthy());
   expect(heads()).not.toContain("record");
 });
