@@ -3,6 +3,7 @@ import type { PlantRole } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { tables, type Database } from "@/server/database";
 import { writeJournal } from "@/server/journal";
+import { holds } from "./invite";
 import type { Person } from "./person";
 
 const { user, membership, session, plant, invitation } = tables;
@@ -64,7 +65,7 @@ export function openInvitations(
       expiresAt: invitation.expiresAt,
     })
     .from(invitation)
-    .where(and(isNull(invitation.usedAt), gt(invitation.expiresAt, now)))
+    .where(holds(now))
     .orderBy(asc(invitation.expiresAt));
 }
 
@@ -114,7 +115,7 @@ export function closeAccount(db: Database, by: Person, id: string, at: Date): Pr
     await tx
       .update(invitation)
       .set({ expiresAt: at })
-      .where(and(eq(invitation.userId, id), isNull(invitation.usedAt), gt(invitation.expiresAt, at)));
+      .where(holds(at, eq(invitation.userId, id)));
     await note(tx, by, at, `Closed the account of ${account.name} (${account.email}).`);
     return good(ended.map((each) => each.id));
   });

@@ -87,8 +87,8 @@ async function write(
   return token;
 }
 
-/** Whether an invitation can still be used, of those that fit. */
-const holds = (now: Date, fit: SQL | undefined): SQL | undefined =>
+/** Which invitations can still be used at a moment, of those that fit. */
+export const holds = (now: Date, fit?: SQL): SQL | undefined =>
   and(fit, isNull(tables.invitation.usedAt), gt(tables.invitation.expiresAt, now));
 
 /** Ends an invitation, or the way to a new password, that nobody has used. False when there is none that holds. */
