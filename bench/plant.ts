@@ -62,7 +62,12 @@ for (const [tag, definition, records] of [
     // A drive that is read tells everything, what it measures too.
     for (const { code, type } of definition.parameters)
       if (!values.has(code)) values.set(code, isText(type) ? "" : 0);
-    values.set(definition.parameters[20]!.code, i);
+    // One setting is otherwise in each record; of the widest list one in twenty is.
+    const otherwise =
+      definition === wide
+        ? definition.parameters.filter((_, k) => k % 20 === 0)
+        : [definition.parameters[20]!];
+    for (const { code } of otherwise) values.set(code, i);
     await keepReading(app.db, definition, person, {
       positionId: position!.id,
       set: buildSet(definition, values),

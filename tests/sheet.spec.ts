@@ -136,6 +136,20 @@ test("one more column beside others leaves what was looked for; who goes back fi
   await expect(head.filter({ hasText: "KL-02" })).toHaveCount(0);
   await expect(page.getByLabel("Find in this sheet")).toHaveValue("deceleration time");
   await expect(rows).toHaveCount(found);
+  await page.goForward();
+  await expect(head.filter({ hasText: "KL-02" })).toBeVisible();
+  await page.waitForURL(/KL-02/);
+  await page.reload();
+  await expect(head.filter({ hasText: "KL-02" })).toBeVisible();
+  // Of another family it stands beside them by what it means; the sheet is there again for who goes back.
+  await page.getByLabel("Position", { exact: true }).fill("BP-04");
+  await page.getByRole("option", { name: "BP-04" }).click();
+  await page.getByLabel("What of it").fill("standing");
+  await page.getByRole("option", { name: "standing record" }).click();
+  await expect(page.getByRole("region", { name: "By what it means" })).toContainText("BP-04");
+  await page.goBack();
+  await expect(head.filter({ hasText: "KL-02" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "By what it means" })).toHaveCount(0);
 });
 
 test("a record on paper holds every row, with the words of its head; by night too it is dark on white", async ({
@@ -173,6 +187,7 @@ test("a file stands beside a record for comparison, says that it is in no ledger
     page.getByText("from-the-share.csv is a file, in no ledger: 1 of its 2 values stand here."),
   ).toBeVisible();
   await expect(page.getByRole("row").filter({ hasText: "Acceleration time" }).first()).toContainText("9.99");
+  await page.waitForURL(/c=file/);
   await page.reload();
   await expect(page.getByRole("list").getByText("File from-the-share.csv")).toBeVisible();
   await page.getByText("1 remark on its lines").click();

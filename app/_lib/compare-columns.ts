@@ -4,7 +4,7 @@ import type { Column } from "@/core/compare";
 import { listName, meantOtherwise, together, type Definition } from "@/core/definition";
 import { quantityLines } from "@/core/quantity";
 import { recordWords } from "@/core/set";
-import { buildSheet } from "@/core/sheet";
+import { buildSheet, type SheetData } from "@/core/sheet";
 import type { Application } from "@/server/application";
 import { loadDraft } from "@/server/drafts";
 import { defaultColumn, recordColumn, recordsAt, type RecordAt, type RecordRow } from "@/server/ledger";
@@ -171,7 +171,13 @@ export function sideBySide({ found, fitting }: Compared, by: "code" | "meaning")
         })),
       ),
     };
-  return { by, sheet: buildSheet(...besideByCode(first, fitting)) };
+  return { by, sheet: sheetBeside(fitting)! };
+}
+
+/** The sheet that has the fitting ones side by side; undefined where there are none. */
+export function sheetBeside(fitting: Compared["fitting"]): SheetData | undefined {
+  const [first] = fitting;
+  return first && buildSheet(...besideByCode(first, fitting));
 }
 
 /** What a sheet is made of that has the fitting ones side by side: the list with what any of them has, the rating of the first, and the columns. */

@@ -6,6 +6,7 @@ import * as bench from "./endpoints/bench";
 import * as cabinet from "./endpoints/cabinet";
 import * as carry from "./endpoints/carry-over";
 import * as checklists from "./endpoints/checklists";
+import * as comparisons from "./endpoints/comparisons";
 import * as door from "./endpoints/door";
 import * as drafts from "./endpoints/drafts";
 import * as drives from "./endpoints/drives";
@@ -75,6 +76,7 @@ export type { StandInView } from "./views/stand-in";
 export type { FoundThing } from "./endpoints/ledger";
 export type { PeekItem, SerialPortView, TerminalView } from "./endpoints/bench";
 export type { AnswerView } from "./endpoints/questions";
+export type { ComparedWords } from "./endpoints/comparisons";
 export type { ElsewhereView, ParameterNote, ParameterView } from "./endpoints/sheets";
 export type { SafetyWords } from "./endpoints/restore";
 export type { ImportChoices, PreviewView, UploadView } from "./endpoints/families";
@@ -89,6 +91,7 @@ export {
   cabinet,
   carry,
   checklists,
+  comparisons,
   door,
   drafts,
   drives,
@@ -133,6 +136,7 @@ export const ENDPOINTS: readonly AnyEndpoint[] = [
   cabinet,
   carry,
   checklists,
+  comparisons,
   door,
   drafts,
   drives,

@@ -1,73 +1,59 @@
 "use client";
 import { useRouter } from "next/navigation";
+import { useEffect } from "react";
 import { usePlant } from "@/features/house/use-plant";
+import { useSettled } from "@/features/live/query";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
-import type { SheetOf } from "@/features/sheet/leaf";
-import type { SentSheet } from "@/features/sheet/send-sheet";
 import { viewPart } from "@/features/sheet/use-view";
+import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
 import { ByMeaning, type Meaning } from "./by-meaning";
 import { Choices } from "./choices";
-import { DropFile, FileNotes, type FileColumn } from "./drop-file";
-import { OddOnes, type OddLine } from "./odd-ones";
-import { TakeIntoDraft, type RecordColumn } from "./take-into-draft";
+import { DropFile, FileNotes } from "./drop-file";
+import { OddOnes } from "./odd-ones";
+import { TakeIntoDraft } from "./take-into-draft";
+import { useCompared, type SideBySide } from "./use-compared";
 
-interface Props {
-  tokens: string[];
-  titles: string[];
-  /** What was asked for and is not there. */
-  missing: string[];
-  /** What stands under another parameter list than the first column, and that list. */
-  otherLists: string[];
-  /** Columns of another version of the list, with the codes that are left out of them. */
-  otherwise: Array<{ title: string; version: string; codes: string[] }>;
-  list: string | undefined;
+interface Props extends SideBySide {
   twins: Array<{ name: string; tags: string[] }>;
-  sheet: SentSheet | undefined;
-  /** Columns that are files, and what of each did not fit. */
-  files: FileColumn[];
   /** By what the values mean, whatever the family; instead of the sheet. */
   meaning: Meaning | undefined;
-  /** The first of the columns that is a record: what the leaf of a row is about. */
-  of: SheetOf | undefined;
-  /** The columns that are records. */
-  records: RecordColumn[];
-  /** Who stands apart among several positions. */
-  odd: OddLine[];
 }
 
+/** One notices that something is awaited only when it takes so long. */
+const NOTICED_MS = 300;
+
 /** Anything with anything: records, factory defaults, connected drives, side by side. */
-export function Compare({
-  tokens,
-  titles,
-  missing,
-  otherLists,
-  otherwise,
-  list,
-  twins,
-  sheet,
-  files,
-  meaning,
-  of,
-  records,
-  odd,
-}: Props) {
+export function Compare({ twins, meaning, ...brought }: Props) {
   const { to } = usePlant();
   const router = useRouter();
+  const { shown, asked, awaited, told, trouble, again, go } = useCompared(brought);
+  const { tokens, titles, missing, list, otherLists, otherwise, of, records, files, odd } = shown.words;
+  const { sheet } = shown;
+  const late = useSettled(awaited, NOTICED_MS) && awaited;
   const several = titles.length > 1;
   const addressOf = (next: readonly string[], more?: string): string =>
     to(
       `/compare?${[...next.map((each) => `c=${encodeURIComponent(each)}`), more].filter(Boolean).join("&")}`,
     );
-  const show = (next: string[]): void => {
+  const show = (next: readonly string[]): void => {
     // What is shown of several stays so with one more or one less. A first other one beside one alone shows what differs.
     const view = several && next.length > 1 ? viewPart(new URLSearchParams(window.location.search)) : "";
-    router.push(addressOf(next, meaning && next.length > 0 ? "by=meaning" : view));
+    if (meaning || next.length === 0)
+      return router.push(addressOf(next, meaning && next.length > 0 ? "by=meaning" : ""), { scroll: false });
+    go(next, addressOf(next, view));
   };
+  // Who adds two, one right after the other, means both.
+  const last = awaited ? asked : tokens;
   const add = (token: string): void => {
-    if (token && !tokens.includes(token)) show([...tokens, token]);
+    if (token && !last.includes(token)) show([...last, token]);
   };
+  // By code they cannot stand side by side: the page that says so by itself shows what they mean.
+  const turned = shown !== brought && otherLists.length > 0 && told;
+  useEffect(() => {
+    if (turned) router.refresh();
+  }, [turned, router]);
   return (
     <DropFile className="flex flex-col flex-1 min-h-0 bg-leaf" onToken={add}>
       <div className="px-5 py-3 border-b border-hairline flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -83,7 +69,7 @@ export function Compare({
                 type="button"
                 aria-label={`Take ${title} away`}
                 className="min-h-8 w-8 text-soft hover:text-ink"
-                onClick={() => show(tokens.filter((_, k) => k !== i))}
+                onClick={() => show(last.filter((each) => each !== tokens[i]))}
               >
                 ×
               </button>
@@ -96,9 +82,22 @@ export function Compare({
           byMeaning={meaning !== undefined}
           onAdd={add}
           onShow={show}
-          onBy={(by) => router.replace(addressOf(tokens, `by=${by}`))}
+          onBy={(by) => router.replace(addressOf(tokens, `by=${by}`), { scroll: false })}
         />
+        {late && (
+          <p role="status" className="text-soft text-[14px]">
+            Fetching what stands side by side ...
+          </p>
+        )}
       </div>
+      {trouble && (
+        <div className="px-5 pt-3">
+          <Notice kind="caution" title={`Not shown: ${asked.join(", ")}. ${trouble.text}`}>
+            <p>{trouble.remedy} Below is what stood here before.</p>
+            <Button onClick={again}>Try again</Button>
+          </Notice>
+        </div>
+      )}
       {missing.length > 0 && (
         <div className="px-5 pt-3">
           <Notice kind="caution" title={`Not shown: ${missing.join(", ")}.`}>

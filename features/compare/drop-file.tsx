@@ -1,6 +1,6 @@
 "use client";
 import { useRef, useState, type ReactNode } from "react";
-import { oldFiles } from "@/core/contract";
+import { oldFiles, type ComparedWords } from "@/core/contract";
 import { LARGEST_TEXT } from "@/core/format";
 import { counted } from "@/core/words";
 import { usePlant } from "@/features/house/use-plant";
@@ -8,14 +8,6 @@ import { complain, sendFile } from "@/features/live/ask";
 import { Button } from "@/ui/button";
 import { classes } from "@/ui/classes";
 import { Notice } from "@/ui/notice";
-
-/** A column that is a file: how much of it could be read, and what not. */
-export interface FileColumn {
-  name: string;
-  of: number;
-  taken: number;
-  notes: Array<{ line: number; what: string; reason: string; remedy: string }>;
-}
 
 interface Props {
   /** What names the file's column from now on. */
@@ -105,7 +97,7 @@ export function ChooseFile({ onToken }: Props) {
 }
 
 /** What a file's column is, and every line that did not fit. */
-export function FileNotes({ files }: { files: FileColumn[] }) {
+export function FileNotes({ files }: { files: ComparedWords["files"] }) {
   return files.map(({ name, of, taken, notes }) => (
     <div key={name} className="px-5 pt-3">
       <Notice

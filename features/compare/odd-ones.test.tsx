@@ -1,8 +1,11 @@
 import { expect, test } from "@jest/globals";
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import type { ComparedWords } from "@/core/contract";
 import { InPlant, withPage } from "@/features/testing";
-import { OddOnes, type OddLine } from "./odd-ones";
+import { OddOnes } from "./odd-ones";
+
+type OddLine = ComparedWords["odd"][number];
 
 withPage();
 const line = (code: string, more: Partial<OddLine> = {}): OddLine => ({

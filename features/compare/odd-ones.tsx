@@ -1,26 +1,17 @@
 "use client";
 import { useState } from "react";
+import type { ComparedWords } from "@/core/contract";
 import { positionPath } from "@/core/plant/position-path";
 import { usePlant } from "@/features/house/use-plant";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { day } from "@/ui/when";
 
-export interface OddLine {
-  code: string;
-  name: string;
-  who: string[];
-  value: string;
-  others: string;
-  count: number;
-  since?: { tag: string; record: number; at: number; byName: string; note?: string };
-}
-
 /** As many as one takes in at a glance. */
 const FIRST = 3;
 
 /** Among machines that ought to be alike: who stands apart, in what, and since when. What was changed last comes first. */
-export function OddOnes({ lines }: { lines: readonly OddLine[] }) {
+export function OddOnes({ lines }: { lines: ComparedWords["odd"] }) {
   const { to } = usePlant();
   const [all, setAll] = useState(false);
   if (lines.length === 0) return null;

@@ -47,7 +47,10 @@ export function PositionChoice({
           onChange={(event) => setText(event.target.value)}
           className="min-h-9 pointer-coarse:min-h-11 w-64 rounded-page border border-hairline bg-leaf px-3"
         />
-        <ComboboxOptions className="absolute left-0 z-40 mt-1 w-80 max-h-80 overflow-auto bg-leaf border border-hairline rounded-page py-1">
+        <ComboboxOptions
+          modal={false}
+          className="absolute left-0 z-40 mt-1 w-80 max-h-80 overflow-auto bg-leaf border border-hairline rounded-page py-1"
+        >
           {lines.map((line, index) => (
             <ComboboxOption
               // By its place: the first that was found is in hand, not the one that was first before.

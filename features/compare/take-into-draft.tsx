@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import { drafts } from "@/core/contract";
+import { drafts, type ComparedWords } from "@/core/contract";
 import { counted } from "@/core/words";
 import { Offered } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
@@ -12,19 +12,13 @@ import { Dialog } from "@/ui/dialog";
 import { Field } from "@/ui/field";
 import { Select } from "@/ui/select";
 
-/** A column that is a record of a position. */
-export interface RecordColumn {
-  title: string;
-  tag: string;
-  record: number;
-}
-
 /** Takes the values of the chosen rows from one record into a new draft that begins from another one. */
 export function TakeIntoDraft({
   records,
   codes,
 }: {
-  records: readonly RecordColumn[];
+  /** The columns that are records of positions. */
+  records: ComparedWords["records"];
   codes: readonly string[];
 }) {
   const router = useRouter();

@@ -9,7 +9,7 @@ import { useLive } from "@/features/live/store";
 import { day } from "@/ui/when";
 
 /** As many as one looks through; typing narrows them. */
-const OFFERED = 40;
+const OFFERED = 20;
 
 interface Props {
   /** The position that was chosen; for another one the field is made anew, so that nothing of the former stays. */
@@ -67,7 +67,10 @@ export function WhatOfIt({ of, onChoose }: Props) {
           onChange={(event) => setTyped(event.target.value)}
           className="min-h-9 pointer-coarse:min-h-11 w-52 rounded-page border border-hairline bg-leaf px-3 disabled:opacity-50"
         />
-        <ComboboxOptions className="absolute left-0 z-40 mt-1 w-80 max-w-[90vw] max-h-80 overflow-auto bg-leaf border border-hairline rounded-page py-1">
+        <ComboboxOptions
+          modal={false}
+          className="absolute left-0 z-40 mt-1 w-80 max-w-[90vw] max-h-80 overflow-auto bg-leaf border border-hairline rounded-page py-1"
+        >
           {fitting.slice(0, OFFERED).map((each) => (
             <ComboboxOption
               // Anew with every key: the first that fits is in hand, not the one that was first before.

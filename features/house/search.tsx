@@ -61,6 +61,7 @@ export function Search() {
         {shown.length > 0 && (
           <ComboboxOptions
             static
+            modal={false}
             className="absolute right-0 z-40 mt-1 w-96 max-xl:w-[min(24rem,calc(100vw-2rem))] max-h-96 overflow-auto bg-leaf border border-hairline rounded-page py-1"
           >
             {shown.map((each, index) => (

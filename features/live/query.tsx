@@ -1,9 +1,12 @@
 "use client";
-import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { notifyManager, QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { useEffect, useState, type ReactNode } from "react";
 import type { Endpoint } from "@/core/contract";
 import type { Result, Trouble } from "@/core/drive";
 import { ask, type Given } from "./ask";
+
+// An answer is drawn when it is there, not after whatever else the browser has been put off with.
+notifyManager.setScheduler(queueMicrotask);
 
 /** Keeps what was fetched while one is on the pages. A failed request says why by itself, so nothing is asked again behind one's back. */
 export function QueryProvider({ children }: { children: ReactNode }) {

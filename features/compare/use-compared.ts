@@ -1,0 +1,132 @@
+"use client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useSearchParams } from "next/navigation";
+import { useEffect, useState } from "react";
+import { comparisons, type ComparedWords } from "@/core/contract";
+import type { Result, Trouble } from "@/core/drive";
+import { usePlant } from "@/features/house/use-plant";
+import { ask } from "@/features/live/ask";
+import type { SentSheet } from "@/features/sheet/send-sheet";
+import { askedOf } from "./asked";
+
+/** Side by side by codes: what is said of it, and its sheet. */
+export interface SideBySide {
+  words: ComparedWords;
+  sheet: SentSheet | undefined;
+}
+
+/** First rows are drawn before the rest is asked for and the address is told, which would hold them up. */
+const DRAWN_MS = 50;
+/** What was asked for a moment ago is not asked for again by who shows it. */
+const FRESH_MS = 5000;
+
+/** What is gone to: the address that asks for it, and what addresses may say until it is there. */
+interface Going {
+  asked: readonly string[];
+  address: string;
+  meanwhile: readonly string[];
+}
+
+/**
+ * What the address asks to stand side by side by codes: as the page brought it, else asked for by itself. One more column is wanted at once; the router takes several
+ * times as long. While it is awaited, and where it cannot be had, `shown` is what was there last.
+ */
+export function useCompared(brought: SideBySide): {
+  shown: SideBySide;
+  /** What is asked for, which may be on its way. */
+  asked: readonly string[];
+  awaited: boolean;
+  /** The address says so. */
+  told: boolean;
+  /** Why it cannot be had; and another try. */
+  trouble?: Trouble;
+  again: () => void;
+  /** Shows something else, and then has the address say so. */
+  go: (asked: readonly string[], address: string) => void;
+} {
+  const { plant } = usePlant();
+  const params = useSearchParams() as URLSearchParams | null;
+  const client = useQueryClient();
+  const [last, setLast] = useState<Going>();
+  const named = params ? askedOf(Object.fromEntries(params), params.getAll("c")) : brought.words.asked;
+  const here = nameOf(named);
+  // It is there, or whoever goes back makes the address say something else.
+  if (last && !last.meanwhile.includes(here)) setLast(undefined);
+  const going = last?.meanwhile.includes(here) ? last : undefined;
+  const asked = going?.asked ?? named;
+  const isBrought = nameOf(asked) === nameOf(brought.words.asked);
+  const { data, isPlaceholderData, refetch } = useQuery({
+    ...queryOf(plant, asked),
+    enabled: !isBrought && asked.length > 0,
+    placeholderData: (before) => before,
+  });
+  const awaited = !isBrought && asked.length > 0 && (data === undefined || isPlaceholderData);
+  useEffect(() => {
+    if (!going || awaited) return;
+    const timer = setTimeout(() => window.history.pushState(null, "", going.address), DRAWN_MS);
+    return () => clearTimeout(timer);
+  }, [going, awaited]);
+  const fetched = data?.ok ? data.value : undefined;
+  return {
+    shown: isBrought ? brought : (fetched ?? brought),
+    asked,
+    awaited,
+    told: going === undefined,
+    trouble: isBrought || awaited || !data || data.ok ? undefined : data.trouble,
+    again: () => void refetch(),
+    go(next, address) {
+      void client.prefetchQuery(queryOf(plant, next));
+      // The address of what was gone to just before may come in between.
+      setLast({
+        asked: next,
+        address,
+        meanwhile: [here, nameOf(asked)].filter((each) => each !== nameOf(next)),
+      });
+    },
+  };
+}
+
+const nameOf = (asked: readonly string[]): string => asked.join("|");
+
+function queryOf(plant: string, asked: readonly string[]) {
+  return {
+    queryKey: ["side by side", plant, ...asked],
+    queryFn: ({ signal }: { signal: AbortSignal }) => fetchCompared(plant, asked, signal),
+    staleTime: FRESH_MS,
+    // Whoever comes back to the window finds it as it was.
+    refetchOnWindowFocus: false,
+    structuralSharing: false,
+  };
+}
+
+async function fetchCompared(
+  plant: string,
+  asked: readonly string[],
+  signal: AbortSignal,
+): Promise<Result<SideBySide>> {
+  const columns = nameOf(asked);
+  const answer = await ask(
+    comparisons.showCompared,
+    { params: { plant }, query: { columns, rows: "first" } },
+    signal,
+  );
+  if (!answer.ok) return answer;
+  const { words, sheet, coming } = answer.value;
+  if (sheet === undefined) return { ok: true, value: { words, sheet } };
+  return {
+    ok: true,
+    value: {
+      words,
+      sheet: coming
+        ? { key: columns, head: sheet, rest: restOf(plant, columns) }
+        : { key: columns, rest: Promise.resolve(sheet) },
+    },
+  };
+}
+
+async function restOf(plant: string, columns: string) {
+  await new Promise((resolve) => setTimeout(resolve, DRAWN_MS));
+  const answer = await ask(comparisons.showCompared, { params: { plant }, query: { columns } });
+  if (!answer.ok) throw new Error(`${answer.trouble.text} ${answer.trouble.remedy}`);
+  return answer.value.sheet!;
+}
