@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { setTimeout as pause } from "node:timers/promises";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./fixtures";
 
 const folder = mkdtempSync(join(tmpdir(), "calm-ledger-first-"));
 const programs: ChildProcess[] = [];

@@ -14,6 +14,6 @@ export function serveRestore<P extends { restore: number }, Q, B, A>(
   handle: (call: Call<P, Q, B>) => Promise<Result<A>> | Result<A>,
 ) {
   return serve(endpoint, async (call) =>
-    (await call.app.restores.isOf(call.params.restore, call.plant.id)) ? handle(call) : NO_RESTORE,
+    (await call.app.restores.shown.isOf(call.params.restore, call.plant.id)) ? handle(call) : NO_RESTORE,
   );
 }

@@ -6,15 +6,12 @@ import type { Parameter, RawValue } from "@/core/value";
 import { atStart, type Started } from "./at-start";
 import { Axes } from "./axes";
 import type { DriveMake } from "./drive-make";
+import { ForAWhile } from "./for-a-while";
 import { Memories } from "./memories";
-import { programValues, StandInProgram, type Around } from "./program";
+import { OwnProgram } from "./own-program";
+import type { Around, StandInProgram } from "./program";
 import { renewModule } from "./rack";
 import { refusedValue, type Refused } from "./refused";
-
-/** Work the control part does after a command, in ms. */
-const PERMANENT_MS = 150;
-const RESTART_MS = 600;
-const PERMISSION_MS = 600_000;
 
 /**
  * A drive made of its definition: its memories, ranges, rules, permission, trips, motors. It refuses and obeys as the family would,
@@ -30,12 +27,9 @@ export class StandInDrive {
   readonly refusing = new Set<string>();
   /** The drive it pretends to be. */
   imitating: StandInDrive | undefined;
-  /** Its own program, where the family has one. */
-  readonly program: StandInProgram | undefined;
   private readonly memories: Memories;
-  private permissionUntil = -Infinity;
-  private busyUntil = 0;
-  private restartUntil = 0;
+  private readonly ownProgram: OwnProgram | undefined;
+  private readonly forAWhile: ForAWhile;
   private started: Started;
   powered = true;
   /** Whether the power part is fed; without it only the control part lives, from an auxiliary supply. */
@@ -65,12 +59,9 @@ export class StandInDrive {
     }
     this.memories = new Memories(this.definition, make);
     if (make.imitates) this.imitate(make.imitates);
-    if (this.definition.file.program) {
-      const held = Uint8Array.from(atob(make.program?.bytes ?? ""), (each) => each.charCodeAt(0));
-      this.program = new StandInProgram(this.definition.file.program, clock, held);
-      this.program.running = make.program?.running ?? false;
-      this.showProgram();
-    }
+    this.forAWhile = new ForAWhile(clock);
+    if (this.definition.file.program)
+      this.ownProgram = new OwnProgram(this.definition, this.memories, clock, make.program);
     this.started = this.lookAtMemory();
     this.tick(0, 0);
   }
@@ -100,7 +91,7 @@ export class StandInDrive {
   }
 
   get permission(): boolean {
-    return this.powered && this.clock.now() < this.permissionUntil;
+    return this.powered && this.forAWhile.permitted;
   }
 
   get turning(): boolean {
@@ -108,11 +99,16 @@ export class StandInDrive {
   }
 
   get alive(): boolean {
-    return this.powered && this.clock.now() >= this.restartUntil;
+    return this.powered && !this.forAWhile.restarting;
   }
 
   get volatile(): boolean {
-    return this.clock.now() < this.busyUntil || this.memories.volatile;
+    return this.forAWhile.saving || this.memories.volatile;
+  }
+
+  /** The memory of its own program, where the family has one. */
+  get program(): StandInProgram | undefined {
+    return this.ownProgram?.memory;
   }
 
   /** How it shows itself: as itself, or as the predecessor that it imitates. */
@@ -131,9 +127,9 @@ export class StandInDrive {
 
   powerOff(): void {
     this.powered = false;
-    this.permissionUntil = -Infinity;
+    this.forAWhile.powerOff();
     this.axes.stopHard();
-    this.program?.powerOff();
+    this.ownProgram?.powerOff();
     this.imitating?.powerOff();
     this.onRestart?.();
   }
@@ -141,11 +137,10 @@ export class StandInDrive {
   powerOn(): void {
     if (this.powered) return;
     this.powered = true;
-    this.busyUntil = 0;
+    this.forAWhile.powerOn();
     this.axes.resetTo(this.restingTrip);
     this.memories.start(true);
-    if (this.program) this.program.running = this.programEnabled && this.program.identification !== undefined;
-    this.showProgram();
+    this.ownProgram?.powerOn();
     this.started = this.lookAtMemory();
     this.imitating?.powerOn();
     this.onStarted?.();
@@ -180,8 +175,7 @@ export class StandInDrive {
 
   givePermission(): void {
     if (!this.powered) return;
-    const { permission } = this.definition.file;
-    this.permissionUntil = permission?.ends === "after-10-min" ? this.clock.now() + PERMISSION_MS : Infinity;
+    this.forAWhile.permit(this.definition.file.permission);
     this.imitating?.givePermission();
   }
 
@@ -263,7 +257,7 @@ export class StandInDrive {
       return undefined;
     }
     if (this.lockedOut()) return "locked";
-    if (this.clock.now() < this.busyUntil) return "busy";
+    if (this.forAWhile.saving) return "busy";
     if (command && command === makePermanent) return this.obey("permanent");
     if (command) return this.obey(command === restart ? "restart" : "reset");
     if (!parameter || parameter.readOnly || parameter.address !== address) return "read-only";
@@ -276,32 +270,19 @@ export class StandInDrive {
     return undefined;
   }
 
-  /** Asks its own program something, or tells it; undefined where it has none. Its parameters tell what came of it. */
+  /** Asks its own program something, or tells it; undefined where it has none. */
   ofProgram<T>(ask: (program: StandInProgram, around: Around) => T): T | undefined {
-    if (!this.program) return undefined;
-    const answer = ask(this.program, { still: !this.turning, enabled: this.programEnabled });
-    this.showProgram();
-    return answer;
-  }
-
-  private get programEnabled(): boolean {
-    const code = this.definition.file.program?.enabled;
-    return code === undefined || Number(this.memories.get(code)) !== 0;
-  }
-
-  private showProgram(): void {
-    if (!this.program) return;
-    for (const [code, raw] of programValues(this.definition, this.program)) this.memories.tell(code, raw);
+    return this.ownProgram?.ask(ask, !this.turning);
   }
 
   private obey(command: "permanent" | "restart" | "reset"): Refused | undefined {
     if (this.turning) return "state";
     if (command === "permanent") {
       this.memories.makePermanent();
-      this.busyUntil = this.clock.now() + PERMANENT_MS;
+      this.forAWhile.save();
     } else if (command === "reset") {
       this.memories.resetToFactory();
-      this.showProgram();
+      this.ownProgram?.show();
     } else {
       this.startAnew();
     }
@@ -311,11 +292,11 @@ export class StandInDrive {
   /** The control part restarts with what is permanent; the link is gone meanwhile. */
   private startAnew(): void {
     this.memories.start(false);
-    this.restartUntil = this.clock.now() + RESTART_MS;
-    this.permissionUntil = -Infinity;
     this.started = this.lookAtMemory();
-    this.clock.after(5, () => this.onRestart?.());
-    this.clock.after(RESTART_MS, () => this.onStarted?.());
+    this.forAWhile.restart(
+      () => this.onRestart?.(),
+      () => this.onStarted?.(),
+    );
   }
 
   /** Switching over resets everything: from now on it has the predecessor's parameters at its factory values. */

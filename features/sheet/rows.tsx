@@ -10,14 +10,13 @@ import {
   type RefObject,
 } from "react";
 import type { SheetData, SheetGrid, SheetGroup } from "@/core/sheet";
-import { counted } from "@/core/words";
-import { Empty } from "@/ui/notice";
 import { usePrinting } from "@/ui/use-printing";
 import { DrawnRow } from "./drawn-row";
 import { GroupHead } from "./group-head";
 import { HeadRow } from "./head-row";
 import { HEAD_HEIGHT, keyOf, ROW_HEIGHT, type Item } from "./items";
 import { JumpStrip } from "./jump-strip";
+import { NoRows } from "./no-rows";
 import { OnPaper } from "./on-paper";
 import { useFresh } from "./use-fresh";
 import type { Notes } from "./use-notes";
@@ -38,8 +37,8 @@ interface Props {
   groups: SheetGroup[];
   data: SheetData;
   grid: SheetGrid;
-  /** Where only differences are shown: of how many rows it is not told whether they differ. */
-  untold: number;
+  /** Only rows that differ are shown. */
+  onlyDifferences: boolean;
   notes: Notes;
   /** The connection whose measured values are kept fresh. */
   connection: string | undefined;
@@ -65,7 +64,7 @@ export function Rows({
   groups,
   data,
   grid,
-  untold,
+  onlyDifferences,
   notes,
   among,
   selected,
@@ -130,11 +129,7 @@ export function Rows({
         {items.length === 0 && (
           <div role="row">
             <div role="gridcell">
-              <Empty title="No row fits.">
-                {untold > 0 &&
-                  `Of ${counted(untold, "row")} it is not told whether they differ: one column has no value for them. `}
-                Take something away from the search, or show all rows.
-              </Empty>
+              <NoRows data={data} onlyDifferences={onlyDifferences} />
             </div>
           </div>
         )}

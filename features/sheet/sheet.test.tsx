@@ -67,9 +67,11 @@ describe("a sheet", () => {
     expect(
       screen.getByText(/^Of 3 rows it is not told whether they differ: one column has no value/),
     ).toBeTruthy();
+    expect(screen.getByText("No row is known to differ.")).toBeTruthy();
     expect(screen.getByText(/^3 rows not told$/)).toBeTruthy();
     rerender(compared(whole, { ...whole, title: "another" }));
     expect(screen.queryByText(/not told/)).toBeNull();
+    expect(screen.getByText("No row differs.")).toBeTruthy();
   });
 
   test("what is outside of what the family allows is marked, said of the row in hand, and can be shown alone", async () => {

@@ -2,7 +2,6 @@
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import {
   besidesOf,
-  factsOf,
   filterSheet,
   gridOf,
   sideBySide,
@@ -184,7 +183,7 @@ export const Sheet = memo(function Sheet(props: Props) {
         groups={groups}
         data={data}
         grid={grid}
-        untold={differences ? factsOf(data).untold : 0}
+        onlyDifferences={differences}
         notes={notes}
         connection={of?.connection}
         dim={dim}

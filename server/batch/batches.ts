@@ -59,7 +59,7 @@ export class Batches {
     if (!row) return NO_SUCH;
     const members: MemberRow[] = [];
     for (const member of await membersOf(db, id)) {
-      const job = member.jobId === null ? undefined : await restores.detail(member.jobId, plantId);
+      const job = member.jobId === null ? undefined : await restores.shown.detail(member.jobId, plantId);
       const begunAnew = !job || (!job.open && job.place.over !== "done");
       if (begunAnew || (job.place.stage === "read-before" && job.place.waitsFor === "person"))
         members.push(begunAnew ? { ...member, jobId: null } : member);
@@ -108,7 +108,7 @@ export class Batches {
     const rows = await membersOf(db, id);
     const members = await Promise.all(
       rows.map(async ({ tag, title, link, said, jobId }): Promise<BatchMember> => {
-        const detail = jobId === null ? undefined : await restores.detail(jobId, plantId);
+        const detail = jobId === null ? undefined : await restores.shown.detail(jobId, plantId);
         if (!detail) return { tag, title, link: link ?? undefined, said };
         const { steps: _steps, ...restore } = detail;
         return { tag, title, link: link ?? undefined, said, restore };
@@ -219,7 +219,7 @@ export class Batches {
 
   private async readThrough(restore: number, signal: AbortSignal): Promise<string | undefined> {
     await this.through(restore, signal);
-    const { place } = (await this.parts.restores.detail(restore))!;
+    const { place } = (await this.parts.restores.shown.detail(restore))!;
     return place.stage === "review" ? undefined : (place.why ?? "The reading did not come to its end.");
   }
 
@@ -250,7 +250,7 @@ export class Batches {
     const begun = await restores.confirm(restore, person, confirmed);
     if (!begun.ok) return inWords(begun);
     await this.through(restore, signal);
-    const { place, verified } = (await restores.detail(restore))!;
+    const { place, verified } = (await restores.shown.detail(restore))!;
     if (place.over === "done") return verified ? undefined : "It is written, and was not verified.";
     return place.why ?? "It stands still before it was done.";
   }

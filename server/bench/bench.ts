@@ -1,24 +1,21 @@
 import { randomUUID } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
 import type { ConnectionView } from "@/core/contract";
-import { EVERYTHING, isEverything, type Scope } from "@/core/definition";
+import { EVERYTHING, type Scope } from "@/core/definition";
 import { bad, driveKeyOf, good, type Result } from "@/core/drive";
 import { linkKey, speaksOn, type LinkSettings } from "@/core/link";
-import { buildSet } from "@/core/set";
 import type { Database } from "@/server/database";
 import type { DefinitionShelf } from "@/server/definitions";
 import type { Events } from "@/server/events";
-import { keepReading, type Kept } from "@/server/ledger";
-import { dropReading, type Links, type LiveView, type LookTiming } from "@/server/link";
+import type { Kept } from "@/server/ledger";
+import type { Links, LiveView, LookTiming } from "@/server/link";
 import type { Person } from "@/server/people";
 import { keepSettings, linkRow } from "@/server/plant";
 import { Connection } from "./connection";
-import { misplaced, retiredThere } from "./misplaced";
-import { whyNotRecorded } from "./not-recorded";
-import { NOTHING_MEANT, partOf } from "./part-of";
 import { Places } from "./places";
 import { Readings } from "./readings";
-import { noteSuccess, rememberAddress } from "./ways";
+import { recordConnected } from "./record";
+import { noteSuccess } from "./ways";
 
 /** How often drives are looked at, in ms. */
 export const USUAL_TIMING: LookTiming = { watchMs: 1000, retryMs: 300, longestRetryMs: 2000 };
@@ -235,47 +232,16 @@ export class Bench {
     await this.places.measureDrift(connection);
   }
 
-  /**
-   * Keeps the reading of a connected drive as a record of a position: one action, no second read. Where it does not seem to belong there, it is asked
-   * first; `although` says that a person has agreed. With a scope only that part of what was read is kept.
-   */
-  async record(
+  /** Keeps the reading of a connected drive as a record of a position; see `recordConnected`. */
+  record(
     person: Person,
     connection: Connection,
     positionId: number,
     although = false,
     scope: Scope = EVERYTHING,
   ): Promise<Result<Kept>> {
-    const refused = whyNotRecorded(connection);
-    if (refused) return bad(refused);
-    const { definition, identity, state, address, reading } = connection;
-    const values = partOf(definition, connection.values, scope);
-    if (values.size === 0) return bad(NOTHING_MEANT);
-    const { db, shelf } = this.parts;
-    const retired = await retiredThere(db, positionId);
-    if (retired) return bad(retired);
-    const agreed = although || (connection.placeAgreed && connection.position?.id === positionId);
-    const ask = agreed ? undefined : await misplaced(db, shelf, connection, positionId);
-    if (ask) return bad(ask);
-    const kept = await keepReading(db, definition, person, {
-      positionId,
-      set: buildSet(definition, values),
-      identity,
-      state: state!,
-      linkName: address.linkName,
-      unit: connection.unit,
-      origin: "read",
-      takenAt: connection.readAt ?? this.now(),
-    });
-    connection.keepIn(kept);
-    await this.onKept?.(person, positionId, kept);
-    // Of what only a part was kept the rest can still be.
-    if (reading && isEverything(scope)) await dropReading(db, reading.id);
-    await rememberAddress(db, connection, positionId);
-    await this.places.recognise(connection);
-    await this.places.measureDrift(connection);
-    this.parts.events.publish(address.plantId, { type: "ledger", tag: connection.position?.tag ?? "" });
-    return good(kept);
+    const request = { positionId, although, scope };
+    return recordConnected(this.parts, this.places, this.onKept, person, connection, request);
   }
 
   /** A position was named, moved or retired: the drives that stand there are told so. */

@@ -162,7 +162,7 @@ describe("a drive that no definition fits", () => {
     });
     if (!started.ok) throw new Error(started.trouble.text);
     await plant.app.restores.settled(started.value.id);
-    const { checks, plan } = (await plant.app.restores.detail(started.value.id))!;
+    const { checks, plan } = (await plant.app.restores.shown.detail(started.value.id))!;
     expect(checks.filter((each) => each.verdict !== "fine").map((each) => [each.id, each.verdict])).toEqual([
       ["rating", "not-told"],
       ["supply", "not-told"],
@@ -185,10 +185,10 @@ describe("a drive that no definition fits", () => {
       ok: false,
       trouble: { kind: "not-looked-at", text: "Nobody has looked yet: Rating." },
     });
-    expect((await restores.detail(id))!.steps).toEqual([]);
+    expect((await restores.shown.detail(id))!.steps).toEqual([]);
     expect(await restores.confirm(id, plant.person, { seal, looked })).toMatchObject({ ok: true });
     await restores.settled(id);
-    const { receiptId } = (await restores.detail(id))!;
+    const { receiptId } = (await restores.shown.detail(id))!;
     const { content } = (await findReceipt(plant.app.db, 1, receiptId!))!;
     expect(content.checks.filter((each) => each.lookedBy === "Ines Varga").map((each) => each.id)).toEqual(
       notTold,

@@ -211,7 +211,7 @@ test("a drive that died while it was connected: its position is suggested first 
   });
   if (!begun.ok) throw new Error(begun.trouble.text);
   await plant.app.restores.settled(begun.value.id);
-  const { checks } = (await plant.app.restores.detail(begun.value.id))!;
+  const { checks } = (await plant.app.restores.shown.detail(begun.value.id))!;
   expect(checks.find((each) => each.id === "right-drive")?.verdict).toBe("fine");
 });
 

@@ -29,7 +29,7 @@ beforeAll(async () => {
   await plant.app.restores.settled(id);
   await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
   await plant.app.restores.settled(id);
-  receipt = (await findReceipt(plant.app.db, 1, (await plant.app.restores.detail(id))!.receiptId!))!;
+  receipt = (await findReceipt(plant.app.db, 1, (await plant.app.restores.shown.detail(id))!.receiptId!))!;
 });
 afterAll(() => plant.close());
 

@@ -27,10 +27,10 @@ test("a plant kept by an earlier version opens: its records, its receipt, its re
   const receipt = (await findReceipt(app.db, 1, 1))!;
   expect(receipt.content).toMatchObject({ tag: "KL-03", outcome: "verified" });
 
-  expect(await app.restores.detail(5)).toMatchObject({
+  expect(await app.restores.shown.detail(5)).toMatchObject({
     place: { stage: "write", waitsFor: "person", why: expect.stringContaining("Stopped between two writes") },
   });
-  expect(await app.restores.detail(3)).toMatchObject({ place: { stage: "receipt", over: "done" } });
+  expect(await app.restores.shown.detail(3)).toMatchObject({ place: { stage: "receipt", over: "done" } });
 
   const { rows } = await database.pg.query<{ which: string; number: number }>(
     `select which, number from current join record on record.id = current.record_id order by which`,

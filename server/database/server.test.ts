@@ -68,7 +68,7 @@ test("on a PostgreSQL server: recorded, exchanged, restored and verified", async
     ok: true,
   });
   await plant.app.restores.settled(id);
-  const detail = (await plant.app.restores.detail(id))!;
+  const detail = (await plant.app.restores.shown.detail(id))!;
   expect(detail).toMatchObject({ place: { stage: "receipt", over: "done" }, permanent: "yes" });
   expect((await findReceipt(plant.app.db, 1, detail.receiptId!))!.content.outcome).toBe("verified");
 });
@@ -178,7 +178,7 @@ test("a second process on the same server leaves a restore under way to the one 
     baseUrl: "http://127.0.0.1:4310",
   };
   const other = await createApplication({ ...options, database: second });
-  expect((await other.restores.detail(id))!.place).toMatchObject({ stage: "write", waitsFor: "permission" });
+  expect((await other.restores.shown.detail(id))!.place).toMatchObject({ stage: "write", waitsFor: "permission" });
   // The first one dies: its connection is cut by the server.
   const lost = new Promise<string>((resolve) => (database.onEnded = resolve));
   await second.db.execute(
@@ -187,7 +187,7 @@ test("a second process on the same server leaves a restore under way to the one 
   );
   expect(await lost).toContain("Nothing more is sent to any drive");
   await other.restores.recover();
-  expect((await other.restores.detail(id))!.place).toMatchObject({
+  expect((await other.restores.shown.detail(id))!.place).toMatchObject({
     waitsFor: "person",
     why: expect.stringContaining("The program was restarted") as unknown,
   });

@@ -63,7 +63,7 @@ test("behind an adapter that echoes, a drive is read, recorded and restored; tha
   await app.restores.settled(id);
   expect(await app.restores.confirm(id, person, await lookThrough(plant, id))).toMatchObject({ ok: true });
   await app.restores.settled(id);
-  const { receiptId } = (await app.restores.detail(id))!;
+  const { receiptId } = (await app.restores.shown.detail(id))!;
   expect((await findReceipt(app.db, 1, receiptId!))!.content.outcome).toBe("verified");
   expect(plant.drive.valueOf("4r", "permanent")).toBe(RECORDED["4r"]);
 }, 60_000);

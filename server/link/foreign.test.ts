@@ -96,13 +96,13 @@ async function connect(port: number): Promise<string> {
     const { id } = begun.value;
     await app.restores.settled(id);
     // A restart would end the connection; this server has none.
-    const { choices, plan } = (await app.restores.detail(id))!;
+    const { choices, plan } = (await app.restores.shown.detail(id))!;
     const after = plan!.writes.filter(({ code }) => rill.byCode.get(code)!.effect === "after-restart");
     const leaveOut = [...choices.leaveOut, ...after.map((each) => each.code)];
     await app.restores.choose(id, person, { ...choices, exchanged: ["drive"], leaveOut });
     expect(await app.restores.confirm(id, person, await lookThrough(plant, id))).toMatchObject({ ok: true });
     await app.restores.settled(id);
-    const detail = (await app.restores.detail(id))!;
+    const detail = (await app.restores.shown.detail(id))!;
     expect(detail.place).toMatchObject({ stage: "receipt", over: "done" });
     const { content } = (await findReceipt(app.db, 1, detail.receiptId!))!;
     expect(content.outcome).toBe("verified");

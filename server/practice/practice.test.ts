@@ -132,7 +132,7 @@ test("a replacement that refuses a value: the exercise follows what came about, 
   });
   got(await doInExercise(parts, "refusal", "answer", "1r"));
   expect((await state("refusal")).now).toBe("Which code does it refuse?");
-  const { steps } = (await restores.detail(job))!;
+  const { steps } = (await restores.shown.detail(job))!;
   const refused = steps.findIndex((each) => each.state === "refused");
   got(await doInExercise(parts, "refusal", "answer", steps[refused]!.code));
   got(await doInExercise(parts, "refusal", "mend"));
@@ -148,9 +148,9 @@ test("the power goes off while it is written, comes back, and the exercise ends 
   await until(real, () => real.app.bench.listOf(plant.id).some((each) => each.phase === "lost"));
   expect(await state("power-cut")).toEqual({ state: "under-way", now: "Switch it on again" });
   await cabinet("PX-03", "power-on");
-  for (let detail = (await restores.detail(job))!; detail.place.over === undefined;) {
+  for (let detail = (await restores.shown.detail(job))!; detail.place.over === undefined;) {
     await restores.settled(job);
-    detail = (await restores.detail(job))!;
+    detail = (await restores.shown.detail(job))!;
     if (detail.place.waitsFor === "person") got(await restores.goOn(job, real.person));
   }
   expect(await state("power-cut")).toEqual({ state: "done", now: undefined });

@@ -99,7 +99,7 @@ async function through(id: number, alsoLooked: string[] = []): Promise<void> {
   await plant.app.restores.settled(id);
 }
 
-const detailOf = async (id: number) => (await plant.app.restores.detail(id))!;
+const detailOf = async (id: number) => (await plant.app.restores.shown.detail(id))!;
 const receiptOf = async (id: number) =>
   (await findReceipt(plant.app.db, 1, (await detailOf(id)).receiptId!))!.content;
 

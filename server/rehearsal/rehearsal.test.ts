@@ -58,7 +58,7 @@ describe("a restore is rehearsed while it is looked through", () => {
       waits: ["permission"],
       paceTold: true,
     });
-    const plan = (await plant.app.restores.detail(job))!.plan!;
+    const plan = (await plant.app.restores.shown.detail(job))!.plan!;
     expect(content.results.map((each) => [each.code, each.from, each.to])).toEqual(
       plan.writes.map((each) => [each.code, each.from, each.to]),
     );
@@ -66,7 +66,7 @@ describe("a restore is rehearsed while it is looked through", () => {
     expect(await recordsOf(plant)).toHaveLength(before.length);
     expect(written).toBe(0);
     expect(plant.drive.valueOf("1r")).not.toBe(250);
-    expect((await plant.app.restores.detail(job))!.place.stage).toBe("review");
+    expect((await plant.app.restores.shown.detail(job))!.place.stage).toBe("review");
   });
   test("of another position's restore, or one that does not wait any more, nothing is rehearsed", async () => {
     expect(await rehearseIt({ restore: 9999 })).toMatchObject({ trouble: { kind: "not-found" } });

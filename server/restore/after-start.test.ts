@@ -41,7 +41,7 @@ async function restore(spare = false) {
   const confirmed = await restores.confirm(id, plant.person, await lookThrough(plant, id));
   if (!confirmed.ok) throw new Error(confirmed.trouble.text);
   await restores.settled(id);
-  return (await findReceipt(plant.app.db, 1, (await restores.detail(id))!.receiptId!))!;
+  return (await findReceipt(plant.app.db, 1, (await restores.shown.detail(id))!.receiptId!))!;
 }
 
 const compare = (receipt: Awaited<ReturnType<typeof restore>>, id = connectionId) =>

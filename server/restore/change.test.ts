@@ -43,7 +43,7 @@ async function begin(connectionId: string): Promise<{ id: number; draft: number 
   return { id, draft: (await detailOf(id)).change!.draft };
 }
 
-const detailOf = async (id: number) => (await plant.app.restores.detail(id))!;
+const detailOf = async (id: number) => (await plant.app.restores.shown.detail(id))!;
 /** Rill takes it only while its motor stands. */
 const STANDING_ONLY = { code: "13a", typed: "80 %" };
 

@@ -28,8 +28,10 @@ async function restoreOnto(connectionId: string, recordId: number): Promise<void
   await plant.app.restores.settled(id);
   await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
   await plant.app.restores.settled(id);
-  expect(await plant.app.restores.detail(id)).toMatchObject({ place: { stage: "receipt", over: "done" } });
-  const { receiptId } = (await plant.app.restores.detail(id))!;
+  expect(await plant.app.restores.shown.detail(id)).toMatchObject({
+    place: { stage: "receipt", over: "done" },
+  });
+  const { receiptId } = (await plant.app.restores.shown.detail(id))!;
   expect((await findReceipt(plant.app.db, 1, receiptId!))!.content.outcome).toBe("verified");
 }
 

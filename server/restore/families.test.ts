@@ -44,7 +44,7 @@ async function confirm(id: number): Promise<void> {
 }
 
 async function expectVerified(id: number, values: Record<string, RawValue>): Promise<void> {
-  const done = (await plant.app.restores.detail(id))!;
+  const done = (await plant.app.restores.shown.detail(id))!;
   expect(done).toMatchObject({
     place: { stage: "receipt", over: "done" },
     permanent: "yes",
@@ -117,14 +117,14 @@ describe("a replacement of every kind gets what the record holds", () => {
 
 describe("what is not there is said before anything is written", () => {
   const checkOf = async (id: number, which: string) =>
-    (await plant.app.restores.detail(id))!.checks.find((each) => each.id === which);
+    (await plant.app.restores.shown.detail(id))!.checks.find((each) => each.id === which);
   test("an option module that was not moved over: a caution, and its parameters are listed as left out", async () => {
     const id = await replace(HOLLIN, { "H.eth.21": 2, "H.ml.12": 1000 }, { options: [] });
     expect(await checkOf(id, "fitted")).toMatchObject({
       verdict: "caution",
       found: expect.stringContaining("Network module") as unknown,
     });
-    const { plan } = (await plant.app.restores.detail(id))!;
+    const { plan } = (await plant.app.restores.shown.detail(id))!;
     expect(plan!.writes.map((each) => each.code)).toEqual(["H.ml.12"]);
     expect(plan!.leftOut.find((each) => each.code === "H.eth.21")).toMatchObject({
       reason: "not-read",
@@ -162,13 +162,13 @@ describe("what is not there is said before anything is written", () => {
 
 describe("one part alone", () => {
   const choosePart = async (id: number, part: { axes?: number[]; sets?: number[] }) => {
-    const { choices } = (await plant.app.restores.detail(id))!;
+    const { choices } = (await plant.app.restores.shown.detail(id))!;
     const chosen = await plant.app.restores.choose(id, plant.person, { ...choices, part });
     if (!chosen.ok) throw new Error(chosen.trouble.text);
     return chosen.value;
   };
   const receiptOf = async (id: number) =>
-    (await findReceipt(plant.app.db, 1, (await plant.app.restores.detail(id))!.receiptId!))!.content;
+    (await findReceipt(plant.app.db, 1, (await plant.app.restores.shown.detail(id))!.receiptId!))!.content;
 
   test("one axis of a rack is written; the others keep what they hold, and the receipt proves it", async () => {
     const id = await replace(

@@ -35,7 +35,7 @@ async function inReview(): Promise<number> {
 
 /** Goes on until the drive is as recorded; whatever the disk did before. */
 async function expectVerified(id: number): Promise<void> {
-  let detail = (await plant.app.restores.detail(id))!;
+  let detail = (await plant.app.restores.shown.detail(id))!;
   if (detail.place.stage === "review")
     expect(await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id))).toMatchObject({
       ok: true,
@@ -45,7 +45,7 @@ async function expectVerified(id: number): Promise<void> {
     expect(await plant.app.restores.goOn(id, plant.person)).toMatchObject({ ok: true });
   }
   await plant.app.restores.settled(id);
-  detail = (await plant.app.restores.detail(id))!;
+  detail = (await plant.app.restores.shown.detail(id))!;
   expect(detail).toMatchObject({ place: { stage: "receipt", over: "done" }, permanent: "yes" });
   expect((await findReceipt(plant.app.db, 1, detail.receiptId!))!.content.outcome).toBe("verified");
   for (const [code, raw] of Object.entries(RECORDED))
@@ -75,7 +75,7 @@ test.each(AT)(
     const last = told.findLast((event) => event.type === "job");
     if (confirmed && writes > at && last?.view.place.over) {
       // What was still to be put away after the receipt is none of the restore's trouble.
-      const { place, receiptId } = (await plant.app.restores.detail(id))!;
+      const { place, receiptId } = (await plant.app.restores.shown.detail(id))!;
       expect([last.view.place, place]).toEqual(Array(2).fill({ stage: "receipt", over: "done" }));
       expect(await findReceipt(plant.app.db, 1, receiptId!)).toBeDefined();
     } else if (confirmed && writes > at) {
@@ -83,7 +83,7 @@ test.each(AT)(
       expect(last).toMatchObject({
         view: { place: { waitsFor: "person", why: expect.stringContaining("full") } },
       });
-      await expect(plant.app.restores.detail(id)).rejects.toThrow(/update|No space/);
+      await expect(plant.app.restores.shown.detail(id)).rejects.toThrow(/update|No space/);
     }
     plant.diskFull = undefined;
     await expectVerified(id);

@@ -41,7 +41,7 @@ async function confirm(id: number) {
 }
 
 async function receiptOf(id: number) {
-  const { receiptId } = (await plant.app.restores.detail(id))!;
+  const { receiptId } = (await plant.app.restores.shown.detail(id))!;
   return (await findReceipt(plant.app.db, 1, receiptId!))!.content;
 }
 
@@ -64,7 +64,7 @@ test("made permanent: what differs from the permanent memory is listed first, an
   plant.drive.setAtKeypad("1r", 250);
   plant.drive.givePermission();
   const id = await begin("make-permanent", connection);
-  const before = (await plant.app.restores.detail(id))!;
+  const before = (await plant.app.restores.shown.detail(id))!;
   expect(before.place.stage).toBe("review");
   expect(before.plan!.writes.map(({ code, to }) => [code, to])).toEqual([["1r", 250]]);
   expect(plant.drive.valueOf("1r", "permanent")).not.toBe(250);
@@ -89,13 +89,13 @@ test("nothing volatile: there is nothing to make permanent, and nothing to give 
   const connection = await standsThere(RILL);
   for (const operation of ["make-permanent", "power-off"] as const) {
     const id = await begin(operation, connection);
-    expect((await plant.app.restores.detail(id))!.checks).toContainEqual(
+    expect((await plant.app.restores.shown.detail(id))!.checks).toContainEqual(
       expect.objectContaining({ id: "volatile", verdict: "stop" }),
     );
     expect(await confirm(id)).toMatchObject({ ok: false, trouble: { kind: "check-stops" } });
     await plant.app.restores.end(id, plant.person);
     // Nothing was done, so there is nothing to account for.
-    expect((await plant.app.restores.detail(id))!.receiptId).toBeUndefined();
+    expect((await plant.app.restores.shown.detail(id))!.receiptId).toBeUndefined();
   }
 });
 
@@ -106,7 +106,10 @@ test("a family in which every write is permanent has nothing to make permanent",
     line: "tcp",
   });
   const id = await begin("make-permanent", connection);
-  expect((await plant.app.restores.detail(id))!.checks[0]).toMatchObject({ id: "volatile", verdict: "stop" });
+  expect((await plant.app.restores.shown.detail(id))!.checks[0]).toMatchObject({
+    id: "volatile",
+    verdict: "stop",
+  });
 });
 
 test("given up by a power-off: a pulled cable is not one, and the drive that comes back holds the former values", async () => {
@@ -114,7 +117,9 @@ test("given up by a power-off: a pulled cable is not one, and the drive that com
   const was = plant.drive.valueOf("1r");
   plant.drive.setAtKeypad("1r", 250);
   const id = await begin("power-off", connection);
-  expect((await plant.app.restores.detail(id))!.plan!.writes).toEqual([{ code: "1r", from: 250, to: was }]);
+  expect((await plant.app.restores.shown.detail(id))!.plan!.writes).toEqual([
+    { code: "1r", from: 250, to: was },
+  ]);
   expect((await confirm(id)).ok).toBe(true);
   await placeComes(id, "power", "Switch the drive off");
   plant.line.pull();
@@ -143,7 +148,7 @@ async function offWithoutAPlan(): Promise<number> {
   const connection = await connectAndRead(plant);
   await recordStanding(plant, connection);
   const id = await begin("power-off", connection);
-  expect((await plant.app.restores.detail(id))!.plan).toMatchObject({ untold: true, writes: [] });
+  expect((await plant.app.restores.shown.detail(id))!.plan).toMatchObject({ untold: true, writes: [] });
   expect((await confirm(id)).ok).toBe(true);
   await placeComes(id, "power", "Switch the drive off");
   plant.drive.powerOff();
@@ -176,7 +181,7 @@ test("a factory reset: values are the factory's, the address too, and what was t
   await recordStanding(plant, connection);
   plant.drive.givePermission();
   const id = await begin("factory-reset", connection);
-  const { plan } = (await plant.app.restores.detail(id))!;
+  const { plan } = (await plant.app.restores.shown.detail(id))!;
   expect(plan!.writes.map((each) => each.code)).toEqual(expect.arrayContaining(["1r", "1a"]));
   expect((await confirm(id)).ok).toBe(true);
   await plant.app.restores.settled(id);
@@ -226,7 +231,7 @@ test.each<[string, Standing]>([
 /** Waits until the operation says that it waits for something, in words. */
 async function placeComes(id: number, waitsFor: string, words: string): Promise<void> {
   for (;;) {
-    const { place } = (await plant.app.restores.detail(id))!;
+    const { place } = (await plant.app.restores.shown.detail(id))!;
     if (place.waitsFor === waitsFor && place.why?.includes(words)) return;
     if (place.over || place.waitsFor === "person") throw new Error(`It is over: ${JSON.stringify(place)}`);
     await new Promise((resolve) => setTimeout(resolve, 2));

@@ -27,7 +27,7 @@ async function restored(held: Record<string, number>) {
   const confirmed = await app.restores.confirm(id, person, await lookThrough(plant, id));
   if (!confirmed.ok) throw new Error(confirmed.trouble.text);
   await app.restores.settled(id);
-  return (await findReceipt(app.db, 1, (await app.restores.detail(id))!.receiptId!))!;
+  return (await findReceipt(app.db, 1, (await app.restores.shown.detail(id))!.receiptId!))!;
 }
 
 test("a receipt says what the drive holds outside of what its family allows", async () => {

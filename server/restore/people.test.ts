@@ -41,7 +41,7 @@ async function begun(): Promise<{ id: number; connectionId: string }> {
   return { id: started.value.id, connectionId };
 }
 const receiptOf = async (id: number) =>
-  (await findReceipt(plant.app.db, 1, (await plant.app.restores.detail(id))!.receiptId!))!.content;
+  (await findReceipt(plant.app.db, 1, (await plant.app.restores.shown.detail(id))!.receiptId!))!.content;
 
 describe("who did what", () => {
   test("one begins, another confirms: the receipt names both, who was at the machine, and what was exchanged", async () => {
@@ -82,7 +82,7 @@ describe("who did what", () => {
 
   test("tuned values are in the plan and nobody says what was exchanged: nothing is written", async () => {
     const { id } = await begun();
-    const { checks, plan, identity } = (await plant.app.restores.detail(id))!;
+    const { checks, plan, identity } = (await plant.app.restores.shown.detail(id))!;
     expect(checks.find((each) => each.id === "exchanged")).toMatchObject({ verdict: "not-told" });
     const looked = answers(checks, identity.serial);
     expect(
@@ -124,7 +124,7 @@ describe("who did what", () => {
     const text =
       "The last restore was ended by Tom Reid before it was done, and the drive was not recorded since: what it holds is not told.";
     expect(await reasons()).toContainEqual(expect.objectContaining({ code: "ended-halfway", text }));
-    const { receiptId } = (await plant.app.restores.detail(id))!;
+    const { receiptId } = (await plant.app.restores.shown.detail(id))!;
     expect(await open()).toEqual([
       expect.objectContaining({
         text: expect.stringContaining(`KL-03 Roller drive 3: ${text}`),
@@ -159,7 +159,7 @@ describe("another of the same kind on the line", () => {
     const asked = await plant.app.restores.choose(
       id,
       plant.person,
-      (await plant.app.restores.detail(id))!.choices,
+      (await plant.app.restores.shown.detail(id))!.choices,
     );
     if (!asked.ok) throw new Error(asked.trouble.text);
     expect(asked.value.checks.find((each) => each.id === "right-drive")).toMatchObject({
@@ -211,7 +211,7 @@ test("one of another plant is neither named nor asked about", async () => {
     expect(await plant.app.bench.connect(plant.person, elsewhere.id, { link, unit: 1 })).toMatchObject({
       ok: true,
     });
-    const { choices } = (await plant.app.restores.detail(id))!;
+    const { choices } = (await plant.app.restores.shown.detail(id))!;
     const asked = await plant.app.restores.choose(id, plant.person, choices);
     if (!asked.ok) throw new Error(asked.trouble.text);
     expect(asked.value.checks.find((each) => each.id === "right-drive")).toMatchObject({ verdict: "fine" });

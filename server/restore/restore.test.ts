@@ -52,13 +52,13 @@ describe("a restore onto a replacement", () => {
   test("writes what differs, makes it permanent, reads everything again and says verified", async () => {
     const { id, connectionId } = await beginOn();
     expect(plant.app.bench.find(connectionId)!.view().swappedFor?.serial).toBe("FR-OLD-77");
-    const review = (await plant.app.restores.detail(id))!;
+    const review = (await plant.app.restores.shown.detail(id))!;
     expect(review.place).toEqual({ stage: "review" });
     expect(review.plan!.writes.map((each) => each.code).sort()).toEqual(Object.keys(RECORDED).sort());
     await confirm(id);
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
+    const done = (await plant.app.restores.shown.detail(id))!;
     expect(done).toMatchObject({
       place: { stage: "receipt", over: "done" },
       open: false,
@@ -93,7 +93,7 @@ describe("a restore onto a replacement", () => {
     const { id } = await beginOn({ rating: "R-055", firmware: "4.4", serial: "FR-BIG-01" });
     const before = plant.line.exchanges;
     plant.drive.givePermission();
-    const detail = (await plant.app.restores.detail(id))!;
+    const detail = (await plant.app.restores.shown.detail(id))!;
     expect(detail.checks.find((each) => each.id === "rating")!.verdict).toBe("stop");
     const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
     expect(confirmed.ok).toBe(false);
@@ -113,7 +113,7 @@ describe("a restore onto a replacement", () => {
     await waitFor(id, "permission");
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
-    expect((await plant.app.restores.detail(id))!.place).toEqual({ stage: "receipt", over: "done" });
+    expect((await plant.app.restores.shown.detail(id))!.place).toEqual({ stage: "receipt", over: "done" });
     expect(plant.drive.axes.trip).toBe(0);
   });
 
@@ -143,7 +143,7 @@ describe("a restore onto a replacement", () => {
     );
     expect(gone.filter((each) => each.ok)).toHaveLength(1);
     await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
+    const done = (await plant.app.restores.shown.detail(id))!;
     expect(done).toMatchObject({ place: { over: "done" }, counts: { written: 22 } });
     // One was lost with the cable and sent again; one more makes them permanent.
     expect(written).toBe(22 + 1 + 1);
@@ -183,7 +183,7 @@ describe("a restore onto a replacement", () => {
     await confirm(id);
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
-    const halted = (await plant.app.restores.detail(id))!;
+    const halted = (await plant.app.restores.shown.detail(id))!;
     expect(halted.place).toMatchObject({ stage: "write", waitsFor: "person" });
     expect(halted.counts.written).toBe(6);
     expect(halted.permanent).toBe("no");
@@ -197,22 +197,22 @@ describe("a restore onto a replacement", () => {
     if (!back.ok) throw new Error(back.trouble.text);
     await plant.app.restores.settled(back.value.id);
     // Until then the drive's page names how the first one ended.
-    const { receiptId } = (await plant.app.restores.detail(id))!;
+    const { receiptId } = (await plant.app.restores.shown.detail(id))!;
     expect(receiptId).toBeGreaterThan(0);
     expect(connection.view().unfinished).toBe(receiptId);
     // Its plan is looked through like any other.
-    expect(await plant.app.restores.detail(back.value.id)).toMatchObject({
+    expect(await plant.app.restores.shown.detail(back.value.id)).toMatchObject({
       place: { stage: "review" },
       steps: [],
     });
     await confirm(back.value.id);
     await plant.app.restores.settled(back.value.id);
-    const done = (await plant.app.restores.detail(back.value.id))!;
+    const done = (await plant.app.restores.shown.detail(back.value.id))!;
     expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, recordNumber: 2 });
     expect(plant.drive.valueOf("1r")).toBe(777);
     expect(plant.drive.volatile).toBe(false);
     expect(connection.view()).toMatchObject({ outdated: undefined, unfinished: undefined });
-    expect((await plant.app.restores.detail(id))!.place.over).toBe("ended");
+    expect((await plant.app.restores.shown.detail(id))!.place.over).toBe("ended");
   });
 
   test.each(["heard", "lost"])(
@@ -243,7 +243,7 @@ describe("a restore onto a replacement", () => {
       await confirm(id);
       plant.drive.givePermission();
       await plant.app.restores.settled(id);
-      const done = (await plant.app.restores.detail(id))!;
+      const done = (await plant.app.restores.shown.detail(id))!;
       expect(done).toMatchObject({ place: { stage: "receipt", over: "done" }, permanent: "yes" });
       const said = (await findReceipt(plant.app.db, 1, done.receiptId!))!.content.interruptions.join();
       expect(said.includes("Whether the drive restarted is not known")).toBe(command === "lost");
@@ -265,7 +265,7 @@ describe("a restore onto a replacement", () => {
     await confirm(id);
     await plant.app.restores.settled(id);
     expect(sent).toBe(5);
-    const halted = (await plant.app.restores.detail(id))!;
+    const halted = (await plant.app.restores.shown.detail(id))!;
     expect(halted.place).toMatchObject({ stage: "write", waitsFor: "person" });
     expect(halted.place.why).toContain("The shaft began to turn while values were written.");
     expect(halted.place.why).toContain(halted.steps[4]!.code);
@@ -278,7 +278,10 @@ describe("a restore onto a replacement", () => {
     for (let i = 0; i < 200; i++) plant.drive.tick(1, 0);
     expect(await plant.app.restores.goOn(id, plant.person)).toMatchObject({ ok: true });
     await plant.app.restores.settled(id);
-    expect((await plant.app.restores.detail(id))!).toMatchObject({ place: { over: "done" }, verified: true });
+    expect((await plant.app.restores.shown.detail(id))!).toMatchObject({
+      place: { over: "done" },
+      verified: true,
+    });
   });
 
   test("a run command that stands is a stop, also when the motor does not turn", async () => {
@@ -286,7 +289,7 @@ describe("a restore onto a replacement", () => {
       plant.drive.tripNow(11);
       plant.drive.start();
     });
-    const { checks } = (await plant.app.restores.detail(id))!;
+    const { checks } = (await plant.app.restores.shown.detail(id))!;
     expect(checks.find((each) => each.id === "stopped")!.verdict).toBe("fine");
     expect(checks.find((each) => each.id === "run-command")).toMatchObject({ verdict: "stop" });
     expect(await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id))).toMatchObject({
@@ -300,11 +303,13 @@ describe("a restore onto a replacement", () => {
     plant = await testPlant({ ...RECORDED, "2a": 3, "2c": 90 });
     // The start voltage is as recorded already; writing the kind of load sets it back.
     const { id } = await beginOn({ ...FRESH, values: { "2c": 90 } });
-    expect((await plant.app.restores.detail(id))!.plan!.writes.map((each) => each.code)).not.toContain("2c");
+    expect((await plant.app.restores.shown.detail(id))!.plan!.writes.map((each) => each.code)).not.toContain(
+      "2c",
+    );
     plant.drive.givePermission();
     await confirm(id);
     await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
+    const done = (await plant.app.restores.shown.detail(id))!;
     expect(done).toMatchObject({ place: { over: "done" }, verified: true, permanent: "yes" });
     expect(done.steps.find((each) => each.code === "2c")).toMatchObject({
       state: "written",
@@ -322,7 +327,7 @@ describe("a restore onto a replacement", () => {
     plant.drive.givePermission();
     await confirm(id);
     await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
+    const done = (await plant.app.restores.shown.detail(id))!;
     expect(done).toMatchObject({ place: { over: "done" }, verified: false });
     expect((await findReceipt(plant.app.db, 1, done.receiptId!))!.content).toMatchObject({
       outcome: "not-verified",
@@ -346,7 +351,7 @@ describe("a restore onto a replacement", () => {
     plant.drive.givePermission();
     await confirm(id);
     await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
+    const done = (await plant.app.restores.shown.detail(id))!;
     expect(done).toMatchObject({ place: { over: "done" }, verified: true, permanent: "unknown" });
     expect(given).toBe(1);
   });
@@ -362,7 +367,7 @@ describe("a restore onto a replacement", () => {
       trouble: { text: expect.stringContaining("read again") as unknown },
     });
     await plant.app.restores.settled(id);
-    const again = (await plant.app.restores.detail(id))!;
+    const again = (await plant.app.restores.shown.detail(id))!;
     expect(again.place.stage).toBe("review");
     expect(again.plan!.writes.map((each) => each.code)).toContain("2b");
     expect(plant.drive.valueOf("2b")).toBe(900);
@@ -391,7 +396,7 @@ describe("a restore onto a replacement", () => {
     await confirm(id);
     plant.drive.givePermission();
     await plant.app.restores.settled(id);
-    const detail = (await plant.app.restores.detail(id))!;
+    const detail = (await plant.app.restores.shown.detail(id))!;
     // 45 ohms is below what this rating allows; the plan had said so.
     expect(detail.plan!.writes.find((each) => each.code === "15r")!.caution).toContain("at least");
     const refused = detail.steps.filter((each) => each.state === "refused");
@@ -402,11 +407,11 @@ describe("a restore onto a replacement", () => {
     ]);
     expect(again.ok).toBe(true);
     await plant.app.restores.settled(id);
-    expect((await plant.app.restores.detail(id))!.place.waitsFor).toBe("person");
+    expect((await plant.app.restores.shown.detail(id))!.place.waitsFor).toBe("person");
     const without = await plant.app.restores.goOn(id, plant.person);
     expect(without.ok).toBe(true);
     await plant.app.restores.settled(id);
-    const done = (await plant.app.restores.detail(id))!;
+    const done = (await plant.app.restores.shown.detail(id))!;
     expect(done.place).toEqual({ stage: "receipt", over: "done" });
     expect((await findReceipt(plant.app.db, 1, done.receiptId!))!.content).toMatchObject({
       outcome: "not-verified",
@@ -417,7 +422,7 @@ describe("a restore onto a replacement", () => {
 
 async function waitFor(id: number, what: WaitsFor): Promise<void> {
   for (;;) {
-    if ((await plant.app.restores.detail(id))!.place.waitsFor === what) return;
+    if ((await plant.app.restores.shown.detail(id))!.place.waitsFor === what) return;
     await new Promise<void>((resolve) => {
       const leave = plant.app.events.subscribe(() => {
         leave();

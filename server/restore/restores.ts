@@ -1,26 +1,24 @@
-import { randomUUID } from "node:crypto";
-import { and, eq } from "drizzle-orm";
 import type { JobView, RestoreDetail } from "@/core/contract";
 import { bad, good, type Result } from "@/core/drive";
 import { ACTS_AT, move, type Operation, type PlanChoices, type WriteStep } from "@/core/restore";
 import { ageMs } from "@/server/age";
 import { retiredThere, type Bench } from "@/server/bench";
-import { tables } from "@/server/database";
 import { dropReading, IMPORTANCE } from "@/server/link";
 import { log } from "@/server/log";
 import type { Person } from "@/server/people";
 import { beginJob, beginOperation, type StartRequest } from "./begin";
 import { Changes, isCollecting } from "./changes";
-import { closeJob } from "./close";
 import { noteConfirmed, whyNotWritten, type Confirmed } from "./confirm";
 import type { RunnerParts } from "./course";
-import { dropLease, loadJob, openJobIds, operationOf, replaceSteps, saveJob, takeLease } from "./job-state";
+import { endRestore } from "./ending";
+import { loadJob, openJobIds, operationOf, replaceSteps, saveJob } from "./job-state";
 import { haltLeft, hasOwner } from "./left";
 import { connectedIn, whyNotBegun } from "./may-begin";
 import { Opening } from "./opening";
 import { RestoreRunner } from "./runner";
 import { Running } from "./running";
-import { ENDED_ALREADY, NO_SUCH, trouble, UNDER_WAY } from "./troubles";
+import { Shown } from "./shown";
+import { NO_SUCH, trouble, UNDER_WAY } from "./troubles";
 import { jobDetail, jobView } from "./view";
 
 /** After this long a plan is made anew from the drive before it is written. */
@@ -30,6 +28,8 @@ const LONGEST_REVIEW_MS = 15 * 60_000;
 export class Restores {
   /** What is done with those of them that are changes on a drive. */
   readonly changes: Changes;
+  /** As pages show them. */
+  readonly shown: Shown;
   private readonly running: Running;
   private readonly opening: Opening;
 
@@ -42,6 +42,7 @@ export class Restores {
     this.changes = new Changes(parts, bench, this.running, this.opening, (id, person) =>
       this.end(id, person),
     );
+    this.shown = new Shown(parts, bench, this.running, this.changes);
   }
 
   /** After a start of the program: restores that were under way in a process that is gone are halted and say so. Those of one that lives are left to it. */
@@ -201,26 +202,8 @@ export class Restores {
   }
 
   /** Ends a restore as it stands. When something was written, the receipt says how it stood. */
-  async end(id: number, person: Person): Promise<Result<JobView>> {
-    const { db } = this.parts;
-    await this.running.halted(id);
-    const job = await loadJob(db, id);
-    if (!job) return NO_SUCH;
-    if (!job.open) return ENDED_ALREADY;
-    const { memory } = job;
-    const lease = randomUUID();
-    if (!(await takeLease(db, id, { lease, owner: this.parts.owner.id }, memory.place))) return UNDER_WAY;
-    try {
-      await closeJob(db, this.parts.shelf, job, person, this.now());
-    } catch (error) {
-      await dropLease(db, id, lease);
-      throw error;
-    }
-    this.parts.events.publish(job.plantId, { type: "job", view: jobView(job) });
-    this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
-    const connection = this.bench.findDrive(memory.identity);
-    if (connection) await this.bench.restoreEnded(connection);
-    return good(jobView(job));
+  end(id: number, person: Person): Promise<Result<JobView>> {
+    return endRestore(this.parts, this.bench, this.running, id, person);
   }
 
   /** Ends a restore and puts back what was there before: a restore of the record of before, onto the same drive. */
@@ -254,42 +237,6 @@ export class Restores {
       // A spare stays one: what it held is put back, and it is fitted nowhere by that.
       spare: memory.spare,
     });
-  }
-
-  /** Everything the restore page shows; undefined when there is no such restore in the plant. */
-  async detail(id: number, plantId?: number): Promise<RestoreDetail | undefined> {
-    const live = this.running.of(id);
-    if (live && (plantId === undefined || live.job.plantId === plantId))
-      return jobDetail(live.job, live.connection);
-    await this.running.settleLeft(id);
-    const job = await loadJob(this.parts.db, id, plantId);
-    if (!job) return undefined;
-    const connection = this.bench.findDrive(job.memory.identity);
-    // What is wished is collected by several people; what it comes to is worked out for whoever looks.
-    if (isCollecting(job)) await this.changes.workOut(job);
-    return jobDetail(job, connection);
-  }
-
-  /** Whether a restore is one of a plant's. */
-  async isOf(id: number, plantId: number): Promise<boolean> {
-    const { job } = tables;
-    const rows = await this.parts.db
-      .select({ id: job.id })
-      .from(job)
-      .where(and(eq(job.id, id), eq(job.plantId, plantId)));
-    return rows.length > 0;
-  }
-
-  /** Open restores of a plant, for a page that has just been opened. */
-  async openViews(plantId: number): Promise<JobView[]> {
-    const views: JobView[] = [];
-    for (const id of await openJobIds(this.parts.db, plantId)) {
-      const live = this.running.of(id);
-      if (!live) await this.running.settleLeft(id);
-      const job = live?.job ?? (await loadJob(this.parts.db, id));
-      if (job) views.push(jobView(job, (live?.connection ?? this.bench.findDrive(job.memory.identity))?.id));
-    }
-    return views;
   }
 
   /** Whether a drive is read or written for one of them right now. */

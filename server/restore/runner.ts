@@ -1,23 +1,10 @@
 import { randomUUID } from "node:crypto";
-import type { Definition } from "@/core/definition";
 import { bad, good, type Result } from "@/core/drive";
 import {
   countSteps,
-  isOfProgram,
-  isSwitchOver,
   MOST_ROUNDS,
-  move,
-  outsideOf,
-  settleReadBack,
   stepsAgain,
   stepsOf,
-  verifyChange,
-  verifyOperation,
-  verifyRestore,
-  verifySwitchOver,
-  verifyProgram,
-  type Operation,
-  type Verification,
   worksByItself,
   type PlaceEvent,
   type Stage,
@@ -26,17 +13,15 @@ import type { RawValue } from "@/core/value";
 import { counted } from "@/core/words";
 import { alikeInReach, type Bench, type Connection } from "@/server/bench";
 import { faultTrouble } from "@/server/fault";
-import type { Kept } from "@/server/ledger";
 import { dropReading, loadReading } from "@/server/link";
-import { log } from "@/server/log";
 import type { Person } from "@/server/people";
 import { beginCollecting, reviewChange, takeInSent } from "./change";
 import { Course, type RunnerParts } from "./course";
 import { operationOf, replaceSteps, type RestoreJob } from "./job-state";
 import { OPERATE } from "./operate";
-import { writeReceipt } from "./receipt";
 import { planOf, review } from "./review";
 import { reviewOperation } from "./review-operation";
+import { verifyAtEnd } from "./verify";
 
 /**
  * Takes one restore through its stages. What touches the drive is done where its link is, as one run; every step is written down before it
@@ -95,7 +80,7 @@ export class RestoreRunner {
       case "program":
         return OPERATE[stage](this.course);
       case "verify":
-        return this.verify();
+        return verifyAtEnd(this.course, this.bench);
       default:
         throw new Error(`A restore does not work by itself in ${stage}.`);
     }
@@ -213,86 +198,4 @@ export class RestoreRunner {
     memory.restart = "done";
     return good({ type: "through", to: "verify" });
   }
-
-  private async verify(): Promise<Result<PlaceEvent>> {
-    const { job } = this;
-    const { definition } = this.course;
-    const { db } = this.parts;
-    // What was changed on it is in the running memory alone: what an earlier try has read may be gone since.
-    if (operationOf(job.memory) === "change") await dropReading(db, this.course.readingId("after"));
-    const values = await this.course.read("after");
-    if (!values.ok) return values;
-    const before = (await loadReading(db, this.course.readingId("before"))).values;
-    const kept = await this.course.keep("after", values.value);
-    job.memory.afterRecord = kept.record.number;
-    const { volatile } = this.connection.state ?? {};
-    const operation = operationOf(job.memory);
-    const verification = this.verification(operation, before, values.value);
-    if (operation !== "restore" && operation !== "make-permanent")
-      job.memory.permanent = permanence(definition, volatile);
-    job.steps = job.steps.map((step) => settleReadBack(step, values.value.get(step.code)));
-    await replaceSteps(db, job.id, job.steps);
-    const stands = job.memory.place;
-    job.memory.place = move(move(stands, { type: "through", to: "receipt" }), { type: "done" });
-    job.open = false;
-    job.memory.verified = verification.verified;
-    const { part } = job.memory.choices;
-    const outside = part && outsideOf(definition, part, before, values.value);
-    try {
-      job.memory.receiptId = await writeReceipt(
-        db,
-        definition,
-        job,
-        { ...verification, outside },
-        this.course.now(),
-      );
-    } catch (error) {
-      // It is over only once that is written down.
-      job.memory.place = stands;
-      job.open = true;
-      throw error;
-    }
-    await this.afterwards(values.value, kept);
-    this.parts.events.publish(job.plantId, { type: "ledger", tag: job.tag });
-    this.course.announce();
-    return good({ type: "resume" });
-  }
-
-  /** What is done once the receipt is written; should that fail, the restore is over all the same. */
-  private async afterwards(values: ReadonlyMap<string, RawValue>, kept: Kept): Promise<void> {
-    try {
-      await this.course.dropReadings();
-      await this.bench.takeValues(this.connection, values, kept);
-    } catch (error) {
-      log.error(
-        { error, job: this.job.id },
-        "a restore is over, and what it needed on the way was not put away",
-      );
-    }
-  }
-
-  /** How it came out, from what was read before and after. */
-  private verification(
-    operation: Operation,
-    before: ReadonlyMap<string, RawValue>,
-    after: ReadonlyMap<string, RawValue>,
-  ): Verification {
-    const { definition } = this.course;
-    const { plan, identity } = this.job.memory;
-    if (operation === "restore") return verifyRestore(definition, this.job.steps, before, after);
-    if (operation === "change") return verifyChange(definition, this.job.steps, before, after);
-    if (isOfProgram(operation)) return verifyProgram(operation, definition, plan!, before, after);
-    if (!isSwitchOver(operation))
-      return verifyOperation(operation, definition, plan!, before, after, this.connection.state?.volatile);
-    const { equal, ...verification } = verifySwitchOver(definition, identity.rating, after);
-    plan!.equal = equal;
-    return verification;
-  }
-}
-
-/** Whether everything it holds is in the permanent memory, as the drive or its definition tells it. */
-function permanence({ file }: Definition, volatile: boolean | undefined): "yes" | "no" | "unknown" {
-  if (file.writesLand === "permanent") return "yes";
-  if (volatile === undefined) return "unknown";
-  return volatile ? "no" : "yes";
 }

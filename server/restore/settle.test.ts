@@ -31,7 +31,7 @@ async function restored(recordId: number, connectionId: string) {
   const confirmed = await restores.confirm(id, plant.person, await lookThrough(plant, id));
   if (!confirmed.ok) throw new Error(confirmed.trouble.text);
   await restores.settled(id);
-  return (await findReceipt(db, 1, (await restores.detail(id))!.receiptId!))!;
+  return (await findReceipt(db, 1, (await restores.shown.detail(id))!.receiptId!))!;
 }
 const standing = async () => {
   const choice = (await standingOf(plant.app.db, plant.positionId))!;

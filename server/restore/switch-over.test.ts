@@ -38,7 +38,7 @@ async function confirm(id: number): Promise<void> {
   if (!confirmed.ok) throw new Error(confirmed.trouble.text);
 }
 
-const detailOf = async (id: number) => (await plant.app.restores.detail(id))!;
+const detailOf = async (id: number) => (await plant.app.restores.shown.detail(id))!;
 
 async function receiptOf(id: number) {
   return (await findReceipt(plant.app.db, 1, (await detailOf(id)).receiptId!))!.content;

@@ -16,9 +16,9 @@ export async function lookThrough(
   { app, person }: Pick<TestPlant, "app" | "person">,
   id: number,
 ): Promise<Confirmed> {
-  const detail = (await app.restores.detail(id))!;
+  const detail = (await app.restores.shown.detail(id))!;
   const open = detail.checks.some((each) => each.asks === "exchanged" && each.verdict === "not-told");
   if (open) await app.restores.choose(id, person, { ...detail.choices, exchanged: ["drive"] });
-  const { checks, plan, identity } = (await app.restores.detail(id))!;
+  const { checks, plan, identity } = (await app.restores.shown.detail(id))!;
   return { seal: planHash(plan!), looked: answers(checks, identity.serial) };
 }

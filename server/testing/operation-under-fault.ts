@@ -49,7 +49,7 @@ export async function operateUnderFault(
       away = helper(plant);
       await connectAndRead(plant);
     }
-    const detail = await plant.app.restores.detail(id).catch(() => undefined);
+    const detail = await plant.app.restores.shown.detail(id).catch(() => undefined);
     if (!detail) continue;
     if (!detail.open) break;
     if (detail.place.stage === "review" && !detail.place.waitsFor) {
@@ -64,7 +64,7 @@ export async function operateUnderFault(
 
 /** Somebody confirms, again where the drive was lost just then; where nothing is left to be done, it is ended, or left. */
 async function press({ app, person }: TestPlant, id: number): Promise<void> {
-  const { plan, change } = (await app.restores.detail(id))!;
+  const { plan, change } = (await app.restores.shown.detail(id))!;
   if (change?.away) return void (await app.restores.changes.readNow(id, person).catch(() => undefined));
   if (change && plan!.writes.length === 0)
     return void (await app.restores.changes.leave(id, person).catch(() => undefined));

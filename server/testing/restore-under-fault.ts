@@ -44,21 +44,21 @@ export async function killAtEveryExchange(fault: Fault, scenario: FaultScenario)
     plant.line.fault = undefined;
     plant.line.plug();
     await plant.restart();
-    if (!(await plant.app.restores.detail(run.id))!.open) {
+    if (!(await plant.app.restores.shown.detail(run.id))!.open) {
       // The drive was looked at less often than in the restore that nothing happened to: this exchange came after its end, of which all has to hold.
       await expectRestored(scenario, plant, run.id, serial);
       return false;
     }
     await expectTruth(plant, run.id);
     await connectAndRead(plant);
-    const detail = (await plant.app.restores.detail(run.id))!;
+    const detail = (await plant.app.restores.shown.detail(run.id))!;
     const going =
       detail.place.stage === "review"
         ? await confirm(scenario, plant, run.id)
         : await plant.app.restores.goOn(run.id, plant.person);
     if (!going.ok) throw new Error(going.trouble.text);
     await plant.app.restores.settled(run.id);
-    if ((await plant.app.restores.detail(run.id))!.place.stage === "review") {
+    if ((await plant.app.restores.shown.detail(run.id))!.place.stage === "review") {
       await confirm(scenario, plant, run.id);
       await plant.app.restores.settled(run.id);
     }
@@ -145,7 +145,7 @@ async function beginRestore(
     id,
     finish: async () => {
       await app.restores.settled(id);
-      const alive = await app.restores.detail(id).catch(() => undefined);
+      const alive = await app.restores.shown.detail(id).catch(() => undefined);
       if (alive?.place.stage === "review") {
         await confirm(scenario, plant, id).catch(() => undefined);
         await app.restores.settled(id);
@@ -156,7 +156,7 @@ async function beginRestore(
 }
 
 async function confirm({ part }: FaultScenario, plant: TestPlant, id: number) {
-  const { choices } = (await plant.app.restores.detail(id))!;
+  const { choices } = (await plant.app.restores.shown.detail(id))!;
   if (part && !choices.part) await plant.app.restores.choose(id, plant.person, { ...choices, part });
   for (;;) {
     const confirmed = await plant.app.restores.confirm(id, plant.person, await lookThrough(plant, id));
@@ -167,7 +167,7 @@ async function confirm({ part }: FaultScenario, plant: TestPlant, id: number) {
 
 /** What the page would say right after the program was started again is so in the drive. */
 async function expectTruth(plant: TestPlant, id: number): Promise<void> {
-  const detail = (await plant.app.restores.detail(id))!;
+  const detail = (await plant.app.restores.shown.detail(id))!;
   expect(detail.open).toBe(true);
   expect(detail.place.waitsFor === "person" || detail.place.stage === "review").toBe(true);
   for (const step of detail.steps) {
@@ -189,7 +189,7 @@ async function expectRestored(
   const { definition } = plant.drive;
   const outside = new Set(part ? settingsOutside(definition, part) : []);
   const meant = Object.entries(values).filter(([code]) => !outside.has(code));
-  const detail = (await plant.app.restores.detail(id))!;
+  const detail = (await plant.app.restores.shown.detail(id))!;
   expect({
     place: detail.place,
     counts: detail.counts,

@@ -12,7 +12,7 @@ import {
   type Result,
   type Trouble,
 } from "@/core/drive";
-import { linkText, sleptMs, type LinkSettings } from "@/core/link";
+import { linkText, type LinkSettings } from "@/core/link";
 import type { Clock } from "@/core/protocol/channel";
 import type { Elsewhere } from "@/core/restore/run";
 import type { DriveLink } from "../drive-link";
@@ -20,11 +20,9 @@ import { IMPORTANCE, type Importance } from "../queue";
 import type { LiveView, LookTiming } from "./messages";
 import { Presence } from "./presence";
 import { takeFor } from "./take-for";
+import { Watch } from "./watch";
 import { Whereabouts, type Way } from "./whereabouts";
 import { whoIsBack } from "./who-is-back";
-
-/** Looking takes at most a thirtieth of a line's time: what is read meanwhile is waited for. */
-const LOOK_SHARE = 30;
 
 export interface LiveParts {
   link: DriveLink;
@@ -47,9 +45,7 @@ export class LiveDrive {
   definition: Definition | undefined;
   private readonly presence: Presence;
   private readonly forgetLost: () => void;
-  private wake = new AbortController();
-  /** How long the last look took, waiting for its turn included. */
-  private lookMs = 0;
+  private readonly watch: Watch;
   private readonly whereabouts: Whereabouts;
   private alsoAs: string | undefined;
   /** A person chose the family and the drive does not tell who it is. */
@@ -61,6 +57,17 @@ export class LiveDrive {
     private readonly parts: LiveParts,
   ) {
     this.presence = new Presence({ unit, link: settings }, parts.wall, parts.changed);
+    this.watch = new Watch(parts, this.ended, {
+      connected: () => this.connected,
+      look: () => this.look(IMPORTANCE.measured),
+      comeBack: () => this.comeBack(),
+      slept: (ms) =>
+        this.noteTrouble({
+          kind: "lost",
+          text: `This computer slept for ${Math.round(ms / 1000)} s.`,
+          remedy: "The drive is looked at again before anything goes on.",
+        }),
+    });
     const { link } = parts;
     this.whereabouts = new Whereabouts({ unit, settings: link.settings });
     const onLost = (reason: string): void =>
@@ -132,7 +139,7 @@ export class LiveDrive {
     const state = await looking;
     if (!state.ok) return this.fail(state.trouble);
     this.presence.enter("connected");
-    void this.watch();
+    void this.watch.run();
     return good(this.now);
   }
 
@@ -164,7 +171,7 @@ export class LiveDrive {
   async look(importance: Importance): Promise<Result<DriveState>> {
     const askedAt = this.parts.clock.now();
     const state = await this.session(importance).readState();
-    this.lookMs = this.parts.clock.now() - askedAt;
+    this.watch.lookMs = this.parts.clock.now() - askedAt;
     if (state.ok) this.takeState(state.value);
     else this.noteTrouble(state.trouble);
     return state;
@@ -174,7 +181,7 @@ export class LiveDrive {
   noteTrouble(trouble: Trouble): void {
     if (!this.connected || trouble.kind === "refused" || trouble.kind === "stopped") return;
     this.presence.lose(trouble);
-    this.wake.abort();
+    this.watch.hurry();
   }
 
   /** Resolves when the same drive is connected; with the trouble when another one answers, when one lets go, or when the signal is given. */
@@ -207,7 +214,7 @@ export class LiveDrive {
   end(): void {
     this.forgetLost();
     this.presence.end();
-    this.wake.abort();
+    this.watch.hurry();
   }
 
   private placed(identity: DriveIdentity): DriveIdentity {
@@ -230,41 +237,6 @@ export class LiveDrive {
 
   private takeState(state: DriveState): void {
     this.presence.takeState(state, this.parts.link.echoes());
-  }
-
-  private moment(): { wall: number; steady: number } {
-    return { wall: this.parts.wall(), steady: this.parts.clock.now() };
-  }
-
-  private async watch(): Promise<void> {
-    const { timing, clock } = this.parts;
-    let retryMs = timing.retryMs;
-    while (!this.ended.aborted) {
-      this.wake = new AbortController();
-      if (this.connected) {
-        retryMs = timing.retryMs;
-        await this.watchOnce();
-      } else {
-        await clock.sleep(retryMs, this.ended);
-        if (!this.ended.aborted) await this.comeBack();
-        retryMs = Math.min(retryMs * 2, timing.longestRetryMs);
-      }
-    }
-  }
-
-  private async watchOnce(): Promise<void> {
-    const { timing, clock } = this.parts;
-    const before = this.moment();
-    const pause = Math.max(timing.watchMs, Math.min(LOOK_SHARE * this.lookMs, 5 * timing.watchMs));
-    await clock.sleep(pause, this.wake.signal);
-    const slept = sleptMs(before, this.moment(), pause);
-    if (slept > 0)
-      this.noteTrouble({
-        kind: "lost",
-        text: `This computer slept for ${Math.round(slept / 1000)} s.`,
-        remedy: "The drive is looked at again before anything goes on.",
-      });
-    if (!this.ended.aborted && this.connected) await this.look(IMPORTANCE.measured);
   }
 
   /** After a loss: who answers now? Only the same drive is taken back. */

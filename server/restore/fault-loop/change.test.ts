@@ -16,7 +16,7 @@ const family = cutDown(rill, Object.keys(WISHED));
 
 /** Somebody wishes for three values; a wish that stands already is none again. */
 async function wishAll({ app, person }: TestPlant, id: number): Promise<void> {
-  const { draft } = (await app.restores.detail(id))!.change!;
+  const { draft } = (await app.restores.shown.detail(id))!.change!;
   for (const [code, raw] of Object.entries(WISHED)) {
     const { values, definition } = (await loadDraft(app.db, app.shelf, 1, draft))!;
     const scale = definition.byCode.get(code)!.type === "text" ? undefined : Number(raw) / 100;
@@ -71,7 +71,7 @@ test.each<[Fault, boolean]>([
         },
       });
       leave();
-      const { receiptId, place, change } = (await plant.app.restores.detail(under.id))!;
+      const { receiptId, place, change } = (await plant.app.restores.shown.detail(under.id))!;
       expect(place.over).toBe("done");
       for (const each of change!.sent.filter(({ state }) => state === "written"))
         expect([each.code, each.readBack]).toEqual([each.code, each.to]);

@@ -55,7 +55,7 @@ async function everyExchange(
 
 async function expectTruth(plant: TestPlant, operation: Operation, id: number): Promise<string> {
   const { drive } = plant;
-  const { receiptId, place } = (await plant.app.restores.detail(id))!;
+  const { receiptId, place } = (await plant.app.restores.shown.detail(id))!;
   // A power-off at the wrong moment has given the values up: nothing was left to be done, and nothing is claimed.
   if (place.over === "ended") {
     expect(receiptId).toBeUndefined();

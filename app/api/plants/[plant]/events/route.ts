@@ -44,7 +44,7 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
       send({
         type: "snapshot",
         connections: app.bench.listOf(plant.id).map((each) => each.view()),
-        jobs: await app.restores.openViews(plant.id),
+        jobs: await app.restores.shown.openViews(plant.id),
         searches: app.searches.views(plant.id),
       });
       for (const event of meanwhile) send(event);

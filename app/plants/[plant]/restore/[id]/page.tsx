@@ -20,7 +20,7 @@ import { findPosition } from "@/server/plant";
 const { Page, generateMetadata } = page("see", {
   title: ({ params }) => `Operation ${params.id}`,
   async render({ app, plant, params }) {
-    const detail = await app.restores.detail(idOf(params.id) ?? 0, plant.id);
+    const detail = await app.restores.shown.detail(idOf(params.id) ?? 0, plant.id);
     if (!detail) notFound();
     const position = await findPosition(app.db, plant.id, detail.tag);
     const definition = definitionFor(app.shelf.get(detail.identity.definitionId), fittingOf(detail.identity));

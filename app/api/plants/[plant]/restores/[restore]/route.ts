@@ -4,6 +4,6 @@ import { restore } from "@/core/contract";
 import { good } from "@/core/drive";
 
 export const GET = serve(restore.showRestore, async ({ app, plant, params }) => {
-  const detail = await app.restores.detail(params.restore, plant.id);
+  const detail = await app.restores.shown.detail(params.restore, plant.id);
   return detail ? good(detail) : NO_RESTORE;
 });

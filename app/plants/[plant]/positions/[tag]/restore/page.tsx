@@ -29,7 +29,7 @@ const { Page, generateMetadata } = page("restore", {
     const twins = lines.filter(
       (each) => !each.retired && each.twinGroup !== undefined && each.twinGroup === position.twinGroup,
     );
-    const open = (await app.restores.openViews(plant.id)).find(
+    const open = (await app.restores.shown.openViews(plant.id)).find(
       (each) => each.tag === position.tag && !each.spare,
     );
     return (
