@@ -76,6 +76,7 @@ test("another program is let in by a token, in its plant and with its role alone
   const row = page.getByRole("listitem").filter({ hasText: "Reports as lead" });
   await expect(row).toContainText("used");
   await row.getByRole("button", { name: "End it" }).click();
+  await page.getByRole("button", { name: "End the token" }).click();
   await expect(row).toHaveCount(0);
   expect((await leading.get(`${base}/plants`)).status()).toBe(401);
 });

@@ -225,3 +225,16 @@ test("a reader sees the drives and can let go of none", () => {
   expect(text()).toContain("KL-03");
   expect(screen.queryByRole("button", { name: "Let go" })).toBeNull();
 });
+
+test("whoever is made less than they were is offered less at once, and more again", () => {
+  show("technician");
+  const told = (role: PlantRole): void =>
+    stream.tell({ type: "snapshot", role, connections: [drive()], jobs: [], searches: [] });
+  const offered = (): number => screen.queryAllByRole("button", { name: /Let go/ }).length;
+  stands([drive()]);
+  expect(offered()).toBe(1);
+  told("reader");
+  expect(offered()).toBe(0);
+  told("lead");
+  expect(offered()).toBe(1);
+});

@@ -1,12 +1,13 @@
 "use client";
 import { createContext, useContext, type ReactNode } from "react";
 import { hasRight, RIGHTS, type Right, type Role } from "@/core/contract";
+import { useRoleTold } from "@/features/live/store";
 
 const RoleHere = createContext<Role | undefined>(undefined);
 
 const WhoIsHere = createContext("");
 
-/** Tells the pages of a plant who the person is, and what they are there. It only decides what is offered; each way in checks for itself. */
+/** Tells the pages of a plant who the person is, and what they are there, also when that changes while one looks at them. It only decides what is offered; each way in checks for itself. */
 export function RoleProvider({
   role,
   person = "",
@@ -16,9 +17,10 @@ export function RoleProvider({
   person?: string;
   children: ReactNode;
 }) {
+  const told = useRoleTold();
   return (
     <WhoIsHere.Provider value={person}>
-      <RoleHere.Provider value={role}>{children}</RoleHere.Provider>
+      <RoleHere.Provider value={told ?? role}>{children}</RoleHere.Provider>
     </WhoIsHere.Provider>
   );
 }

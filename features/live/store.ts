@@ -71,11 +71,22 @@ export function useLiveStream(plant: string): void {
 /** The live state; the component draws again when it changes. */
 export function useLive(): LiveState {
   return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
+    listen,
     () => state,
     () => NOTHING,
   );
+}
+
+/** What the person is in this plant, as it was told last; the component draws again only when that changes. */
+export function useRoleTold(): LiveState["role"] {
+  return useSyncExternalStore(
+    listen,
+    () => state.role,
+    () => undefined,
+  );
+}
+
+function listen(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
 }

@@ -1,4 +1,4 @@
-import type { ConnectionView, JobView, LiveEvent, SearchView } from "@/core/contract";
+import type { ConnectionView, JobView, LiveEvent, Role, SearchView } from "@/core/contract";
 import type { WriteStep } from "@/core/restore";
 
 /** What the pages know of connected drives and running work, as the server last said it. */
@@ -8,6 +8,8 @@ export interface LiveState {
   steps: ReadonlyMap<number, ReadonlyMap<number, WriteStep>>;
   /** Counts changes of ledgers by tag, so that a page knows when to load again. */
   ledgers: ReadonlyMap<string, number>;
+  /** What the person is in this plant, as it was told last. */
+  role?: Role;
   /** How often the stream was opened and told how everything stands. */
   snapshots: number;
   searches: ReadonlyMap<string, SearchView>;
@@ -37,6 +39,7 @@ export function take(state: LiveState, message: LiveEvent): LiveState {
     case "snapshot":
       return {
         ...state,
+        role: message.role,
         connections: new Map(message.connections.map((each) => [each.id, each])),
         jobs: new Map(message.jobs.map((each) => [each.id, each])),
         steps: new Map(),

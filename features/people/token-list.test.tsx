@@ -80,14 +80,20 @@ test("what could not be made leaves what was typed", async () => {
   expect(refreshed).toBe(0);
 });
 
-test("each says what it may, until when, and whether it was ever used; it is ended on a press", async () => {
+test("each says what it may, until when, and whether it was ever used; it is ended once that was asked", async () => {
   show(token(), token({ id: 5, name: "Wall screen", lastUsedAt: Date.UTC(2026, 2, 14, 15, 20) }));
   const [first, second] = screen.getAllByRole("listitem");
   expect(first!.textContent).toContain(
     "reader of Tarn Hollow, made by Ines Varga, until 1 Jun 2026; never used",
   );
   expect(second!.textContent).toMatch(/used 14 Mar 2026/);
-  await userEvent.setup().click(within(second!).getByRole("button", { name: "End it" }));
+  const user = userEvent.setup();
+  await user.click(within(second!).getByRole("button", { name: "End it" }));
+  const dialog = within(await screen.findByRole("dialog", { name: "End the token Wall screen" }));
+  await user.click(dialog.getByRole("button", { name: "Leave it" }));
+  expect(asked).toEqual([]);
+  await user.click(within(second!).getByRole("button", { name: "End it" }));
+  await user.click(await screen.findByRole("button", { name: "End the token" }));
   await waitFor(() => expect(refreshed).toBe(1));
   expect(asked.map((each) => each.path)).toEqual(["/api/tokens/5/revoke"]);
 });

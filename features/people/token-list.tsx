@@ -33,6 +33,7 @@ export function TokenList({
   const { plant: here, to } = usePlant();
   const [open, setOpen] = useState(false);
   const [made, setMade] = useState<string>();
+  const [ending, setEnding] = useState<TokenView>();
   const [name, setName] = useState("");
   const [plant, setPlant] = useState(here);
   const [role, setRole] = useState<PlantRole>("reader");
@@ -42,6 +43,10 @@ export function TokenList({
     if (!done) return;
     setMade(done.value.token);
     router.refresh();
+  };
+  const end = async (token: number): Promise<void> => {
+    setEnding(undefined);
+    if (await act(door.revokeToken, { params: { token } })) router.refresh();
   };
   return (
     <section>
@@ -77,19 +82,30 @@ export function TokenList({
                 {each.lastUsedAt ? `used ${moment(each.lastUsedAt)}` : "never used"}
               </span>
             </span>
-            <Button
-              rank="quiet"
-              onClick={() =>
-                void act(door.revokeToken, { params: { token: each.id } }).then(
-                  (done) => done && router.refresh(),
-                )
-              }
-            >
+            <Button rank="quiet" onClick={() => setEnding(each)}>
               End it
             </Button>
           </li>
         ))}
       </ul>
+      <Dialog
+        open={ending !== undefined}
+        title={`End the token ${ending?.name ?? ""}`}
+        onClose={() => setEnding(undefined)}
+      >
+        <p>
+          The program that uses it is turned away from now on. A token does not come back: another one is made
+          and given to the program.
+        </p>
+        <div className="flex gap-3 mt-4">
+          <Button rank="primary" onClick={() => ending && void end(ending.id)}>
+            End the token
+          </Button>
+          <Button rank="quiet" onClick={() => setEnding(undefined)}>
+            Leave it
+          </Button>
+        </div>
+      </Dialog>
       <Dialog open={open} title="A token for another program" onClose={() => setOpen(false)}>
         {made ? (
           <div className="space-y-4">

@@ -159,7 +159,7 @@ async function withCopy<T>(path: string, work: (copy: Copy) => Promise<Result<T>
       for await (const line of createInterface({ input: await stream(entry), crlfDelay: Infinity }))
         yield `${line}\n`;
     } catch (error) {
-      throw new Damaged((error as Error).message);
+      throw new Damaged(`what it holds of the table ${table} cannot be unpacked`, { cause: error });
     }
   };
   try {
@@ -185,7 +185,7 @@ async function readManifest(stream: NodeJS.ReadableStream): Promise<Manifest> {
     const manifest = JSON.parse(Buffer.concat(parts).toString()) as Manifest;
     if (manifest.format === FORMAT && Array.isArray(manifest.tables)) return manifest;
   } catch (error) {
-    throw new Damaged((error as Error).message);
+    throw new Damaged("what it says of itself cannot be read", { cause: error });
   }
   throw new Damaged("it is of no format that is known");
 }

@@ -1,4 +1,5 @@
-import { byField, list, object, oneOf, text, type Of } from "@/core/shape";
+import { byField, list, object, oneOf, optional, text, type Of } from "@/core/shape";
+import { ROLES } from "../rights";
 import { connectionView } from "./connection";
 import { jobView, stepChange } from "./restore";
 import { searchView } from "./search";
@@ -7,6 +8,8 @@ import { searchView } from "./search";
 export const liveEvent = byField("type", {
   snapshot: object({
     type: oneOf(["snapshot"]),
+    /** What the person is in the plant now; whoever is made more or less than they were is told anew. */
+    role: optional(oneOf(ROLES)),
     connections: list(connectionView),
     jobs: list(jobView),
     searches: list(searchView),

@@ -1,5 +1,6 @@
 import { serveOwn } from "@/app/_lib/serve";
 import { ledger, type LiveEvent } from "@/core/contract";
+import { roleIn } from "@/server/people";
 
 const HEARTBEAT_MS = 15_000;
 
@@ -43,6 +44,7 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
       request.signal.addEventListener("abort", () => end());
       send({
         type: "snapshot",
+        role: roleIn(person, plant.id),
         connections: app.bench.listOf(plant.id).map((each) => each.view()),
         jobs: await app.restores.shown.openViews(plant.id),
         searches: app.searches.views(plant.id),
