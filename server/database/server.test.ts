@@ -178,7 +178,10 @@ test("a second process on the same server leaves a restore under way to the one 
     baseUrl: "http://127.0.0.1:4310",
   };
   const other = await createApplication({ ...options, database: second });
-  expect((await other.restores.shown.detail(id))!.place).toMatchObject({ stage: "write", waitsFor: "permission" });
+  expect((await other.restores.shown.detail(id))!.place).toMatchObject({
+    stage: "write",
+    waitsFor: "permission",
+  });
   // The first one dies: its connection is cut by the server.
   const lost = new Promise<string>((resolve) => (database.onEnded = resolve));
   await second.db.execute(
