@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useCallback, useEffect } from "react";
+import type { SheetRow } from "@/core/sheet";
 import { usePlant } from "@/features/house/use-plant";
 import { useSettled } from "@/features/live/query";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
@@ -31,6 +32,13 @@ export function Compare({ twins, meaning, ...brought }: Props) {
   const { shown, asked, awaited, told, trouble, again, go } = useCompared(brought);
   const { tokens, titles, missing, list, otherLists, otherwise, of, records, files, odd } = shown.words;
   const { sheet } = shown;
+  // The sheet is drawn again when it is another one, not when something is chosen beside it.
+  const actions = useCallback(
+    (chosen: readonly SheetRow[]) => (
+      <TakeIntoDraft records={records} codes={chosen.map((each) => each.code)} />
+    ),
+    [records],
+  );
   const late = useSettled(awaited, NOTICED_MS) && awaited;
   const several = titles.length > 1;
   const addressOf = (next: readonly string[], more?: string): string =>
@@ -135,7 +143,7 @@ export function Compare({ twins, meaning, ...brought }: Props) {
           start={several ? "differences" : "all"}
           place=""
           of={of}
-          actions={(chosen) => <TakeIntoDraft records={records} codes={chosen.map((each) => each.code)} />}
+          actions={actions}
         />
       )}
       {!meaning && !sheet && (
