@@ -3,6 +3,8 @@ import { ledger, type LiveEvent } from "@/core/contract";
 import { roleIn } from "@/server/people";
 
 const HEARTBEAT_MS = 15_000;
+/** So soon a browser asks again when the stream ends: it also ends for who is made more or less than they were. */
+const AGAIN_MS = 1000;
 
 export const GET = serveOwn(ledger.events, async ({ app, plant, person, request }) => {
   const encoder = new TextEncoder();
@@ -42,6 +44,7 @@ export const GET = serveOwn(ledger.events, async ({ app, plant, person, request 
       };
       const forget = app.sessions.whenEnded(person.sessionId, () => end());
       request.signal.addEventListener("abort", () => end());
+      controller.enqueue(encoder.encode(`retry: ${AGAIN_MS}\n\n`));
       send({
         type: "snapshot",
         role: roleIn(person, plant.id),
