@@ -87,7 +87,9 @@ interface Named {
 
 /** What a token names. */
 function namedBy(token: string): Named {
-  const [place = "", which = ""] = token.split(":");
+  // A tag may have a colon too.
+  const at = Math.max(0, token.lastIndexOf(":"));
+  const [place, which] = [token.slice(0, at), token.slice(at + 1)];
   if (["live", "draft", "file"].includes(place)) return { token, place, which };
   const standing = which === "standing" || which === "default";
   // 0 is no record's number.

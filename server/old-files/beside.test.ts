@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { comparedColumns, leftWords, sideBySide } from "@/app/_lib/compare-columns";
 import { buildSet, factorySet, valuesByCode } from "@/core/set";
 import { rill, runnel } from "@/families/testing";
+import { tables } from "@/server/database";
 import { keepReading, loadSet, recordByNumber } from "@/server/ledger";
 import { compareTable } from "@/server/paper";
 import { testPlant, type TestPlant } from "@/server/testing/plant";
@@ -142,4 +143,30 @@ test("one record is compared with the factory default beside it; beside two, the
   ])
     expect(await differing(tokens)).toEqual(["1r", "4r"]);
   expect(await differing([kept, kept, "KL-03:default"])).toEqual([]);
+});
+
+test("a position with a colon in its tag is not taken for another one's record", async () => {
+  const { db } = plant.app;
+  const tag = "KL-03:1";
+  const [neighbour] = await db.select().from(tables.position);
+  const [position] = await db
+    .insert(tables.position)
+    .values({ plantId: 1, tag, title: "Its cooler", areaId: neighbour!.areaId, definitionId: rill.id })
+    .returning();
+  const none = await comparedColumns(plant.app, 1, [`${tag}:1`, "KL-03:1"]);
+  expect(none.missing).toEqual([`${tag}:1`]);
+  expect(none.found.map(({ of }) => of?.tag)).toEqual(["KL-03"]);
+  await keepReading(db, rill, plant.person, {
+    positionId: position!.id,
+    set: buildSet(rill, valuesByCode(factorySet(rill, "R-030"))),
+    identity: RILL_PLATE,
+    state: AT_REST,
+    linkName: "Bench",
+    unit: 4,
+    origin: "read",
+    takenAt: plant.app.now(),
+  });
+  const both = await comparedColumns(plant.app, 1, [`${tag}:1`, `${tag}:default`]);
+  expect(both.missing).toEqual([]);
+  expect(both.found.map(({ column }) => column.at)).toEqual([tag, undefined]);
 });
