@@ -35,9 +35,11 @@ const wordsOf = (asked: readonly string[], more: Partial<ComparedWords> = {}): C
 });
 
 let down = false;
+/** Nobody answers who asks for a whole sheet. */
+let restDown = false;
 let otherLists: string[] = [];
 const asked = withServer(({ path, query }) => {
-  if (!path.endsWith("/compare") || down) return undefined;
+  if (!path.endsWith("/compare") || down || (restDown && !query.rows)) return undefined;
   const tokens = query.columns!.split("|");
   const [definition, rating, columns] = [rill, "R-030", columnsOf(tokens)] as const;
   const head = query.rows === "first";
@@ -59,6 +61,7 @@ const compared = () =>
 let refreshed = 0;
 beforeEach(() => {
   down = false;
+  restDown = false;
   otherLists = [];
   refreshed = 0;
 });
@@ -131,6 +134,21 @@ test("where nobody answers that is said with what is not shown, what stood there
   await userEvent.click(screen.getByRole("button", { name: "Try again" }));
   await waitFor(() => expect(heads()).toContain("KL-03 record 1"));
   expect(screen.queryByText(/does not answer/)).toBeNull();
+});
+
+test("where the rest does not come its first rows stay, and it is asked for again", async () => {
+  const { address } = await shown();
+  restDown = true;
+  const three = [...brought, "KL-05:1"];
+  await address(three);
+  await waitFor(() => expect(heads()).toContain("KL-05 record 1"));
+  await waitFor(() => expect(compared()).toContain(three.join("|")));
+  expect(screen.getByText("First rows; the rest is coming")).toBeTruthy();
+  restDown = false;
+  await waitFor(() => expect(screen.queryByText("First rows; the rest is coming")).toBeNull(), {
+    timeout: 5000,
+  });
+  expect(screen.getByRole("button", { name: "Show all" })).toBeTruthy();
 });
 
 test("one of another family turns the page to what values mean", async () => {

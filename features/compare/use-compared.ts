@@ -4,6 +4,7 @@ import { useSearchParams } from "next/navigation";
 import { useEffect, useState } from "react";
 import { comparisons, type ComparedWords } from "@/core/contract";
 import type { Result, Trouble } from "@/core/drive";
+import type { PackedSheet } from "@/core/sheet";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import type { SentSheet } from "@/features/sheet/send-sheet";
@@ -17,6 +18,9 @@ export interface SideBySide {
 
 /** First rows are drawn before the rest is asked for and the address is told, which would hold them up. */
 const DRAWN_MS = 50;
+/** How soon the rest is asked for again, in ms, and how often. */
+const AGAIN_MS = 1000;
+const MOST_TRIES = 120;
 /** What was asked for a moment ago is not asked for again by who shows it. */
 const FRESH_MS = 5000;
 
@@ -113,20 +117,21 @@ async function fetchCompared(
   if (!answer.ok) return answer;
   const { words, sheet, coming } = answer.value;
   if (sheet === undefined) return { ok: true, value: { words, sheet } };
-  return {
-    ok: true,
-    value: {
-      words,
-      sheet: coming
-        ? { key: columns, head: sheet, rest: restOf(plant, columns) }
-        : { key: columns, rest: Promise.resolve(sheet) },
-    },
-  };
+  if (!coming) return { ok: true, value: { words, sheet: { key: columns, rest: Promise.resolve(sheet) } } };
+  const rest = restOf(plant, columns);
+  // Whoever has gone on does not miss it.
+  rest.catch(() => undefined);
+  return { ok: true, value: { words, sheet: { key: columns, head: sheet, rest } } };
 }
 
-async function restOf(plant: string, columns: string) {
-  await new Promise((resolve) => setTimeout(resolve, DRAWN_MS));
-  const answer = await ask(comparisons.showCompared, { params: { plant }, query: { columns } });
-  if (!answer.ok) throw new Error(`${answer.trouble.text} ${answer.trouble.remedy}`);
-  return answer.value.sheet!;
+/** The whole sheet. Its first rows stand there meanwhile and say that the rest is on its way, so it is asked for again where nobody answers. */
+async function restOf(plant: string, columns: string): Promise<PackedSheet> {
+  let pause = DRAWN_MS;
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    await new Promise((resolve) => setTimeout(resolve, pause));
+    pause = AGAIN_MS;
+    const answer = await ask(comparisons.showCompared, { params: { plant }, query: { columns } });
+    if (answer.ok && answer.value.sheet !== undefined) return answer.value.sheet;
+  }
+  throw new Error("The whole sheet could not be had.");
 }
