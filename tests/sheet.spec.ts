@@ -125,7 +125,8 @@ test("one more column beside others leaves what was looked for; who goes back fi
   const found = await rows.count();
   await page.getByLabel("Position", { exact: true }).fill("KL-02");
   await page.getByRole("option", { name: "KL-02" }).click();
-  await page.getByLabel("What of it").fill("standing");
+  await expect(page.getByLabel("What of it")).toBeFocused();
+  await page.keyboard.type("standing");
   await page.getByRole("option", { name: "standing record" }).click();
   await expect(head.filter({ hasText: "KL-02" })).toBeVisible();
   await expect(page.getByLabel("Find in this sheet")).toHaveValue("deceleration time");

@@ -34,9 +34,11 @@ export function WhatOfIt({ of, onChoose }: Props) {
   const [typed, setTyped] = useState("");
   const input = useRef<HTMLInputElement>(null);
   const tag = of?.tag;
-  // Whoever has chosen a position goes on here.
+  // Whoever has chosen a position goes on here; with the mouse its field takes the focus once more, in the next frame.
   useEffect(() => {
-    if (tag !== undefined) input.current?.focus();
+    if (tag === undefined) return;
+    const frame = requestAnimationFrame(() => input.current?.focus());
+    return () => cancelAnimationFrame(frame);
   }, [tag]);
   const at = { params: { plant, tag: of?.tag ?? "" } };
   const enabled = of !== undefined;
