@@ -142,6 +142,15 @@ test("one more column beside others leaves what was looked for; who goes back fi
   await page.waitForURL(/KL-02/);
   await page.reload();
   await expect(head.filter({ hasText: "KL-02" })).toBeVisible();
+  // The same position once more: another of its records.
+  for (const more of ["default", "record 5"]) {
+    await page.getByLabel("Position", { exact: true }).fill("KL-01");
+    await page.getByRole("option", { name: "KL-01" }).click();
+    await expect(page.getByLabel("What of it")).toBeFocused();
+    await page.keyboard.type(more);
+    await page.getByRole("option").filter({ hasText: more }).first().click();
+  }
+  await expect(head.filter({ hasText: "KL-01 record 5" })).toBeVisible();
   // Of another family it stands beside them by what it means; the sheet is there again for who goes back.
   await page.getByLabel("Position", { exact: true }).fill("BP-04");
   await page.getByRole("option", { name: "BP-04" }).click();

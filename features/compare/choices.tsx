@@ -38,7 +38,8 @@ export function Choices({ tokens, twins, byMeaning, onAdd, onShow, onBy }: Props
     );
   return (
     <div className="flex flex-wrap items-center gap-2 text-[14px]">
-      <PositionChoice chosen={chosen} onChoose={setChosen} />
+      {/* Another object each time: whoever chooses the same position again goes on all the same. */}
+      <PositionChoice chosen={chosen} onChoose={(line) => setChosen({ ...line })} />
       <WhatOfIt key={chosen?.tag} of={chosen} onChoose={onAdd} />
       <ConnectedChoice connections={connections.values()} tokens={tokens} onChoose={onAdd} />
       {twins.map((each) => (

@@ -73,7 +73,6 @@ const page = (named: readonly string[]) => (
       <InPlant>
         <Compare
           twins={[]}
-          meaning={undefined}
           words={wordsOf(brought)}
           sheet={{ key: "", rest: Promise.resolve(packSheet(buildSheet(rill, "R-030", columnsOf(brought)))) }}
         />

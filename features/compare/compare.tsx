@@ -9,7 +9,7 @@ import { viewPart } from "@/features/sheet/use-view";
 import { Button } from "@/ui/button";
 import { Link } from "@/ui/link";
 import { Empty, Notice } from "@/ui/notice";
-import { ByMeaning, type Meaning } from "./by-meaning";
+import { ByMeaning } from "./by-meaning";
 import { Choices } from "./choices";
 import { DropFile, FileNotes } from "./drop-file";
 import { OddOnes } from "./odd-ones";
@@ -18,20 +18,18 @@ import { useCompared, type SideBySide } from "./use-compared";
 
 interface Props extends SideBySide {
   twins: Array<{ name: string; tags: string[] }>;
-  /** By what the values mean, whatever the family; instead of the sheet. */
-  meaning: Meaning | undefined;
 }
 
 /** One notices that something is awaited only when it takes so long. */
 const NOTICED_MS = 300;
 
 /** Anything with anything: records, factory defaults, connected drives, side by side. */
-export function Compare({ twins, meaning, ...brought }: Props) {
+export function Compare({ twins, ...brought }: Props) {
   const { to } = usePlant();
   const router = useRouter();
-  const { shown, asked, awaited, told, trouble, again, go } = useCompared(brought);
+  const { shown, asked, awaited, turned, trouble, again, go } = useCompared(brought);
   const { tokens, titles, missing, list, otherLists, otherwise, of, records, files, odd } = shown.words;
-  const { sheet } = shown;
+  const { sheet, meaning } = shown;
   // The sheet is drawn again when it is another one, not when something is chosen beside it.
   const actions = useCallback(
     (chosen: readonly SheetRow[]) => (
@@ -58,7 +56,6 @@ export function Compare({ twins, meaning, ...brought }: Props) {
     if (token && !last.includes(token)) show([...last, token]);
   };
   // By code they cannot stand side by side: the page that says so by itself shows what they mean.
-  const turned = shown !== brought && otherLists.length > 0 && told;
   useEffect(() => {
     if (turned) router.refresh();
   }, [turned, router]);

@@ -9,11 +9,13 @@ import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import type { SentSheet } from "@/features/sheet/send-sheet";
 import { askedOf } from "./asked";
+import type { Meaning } from "./by-meaning";
 
-/** Side by side by codes: what is said of it, and its sheet. */
+/** Side by side: what is said of it, and its sheet; or by what the values mean, which only a page brings. */
 export interface SideBySide {
   words: ComparedWords;
   sheet: SentSheet | undefined;
+  meaning?: Meaning;
 }
 
 /** First rows are drawn before the rest is asked for and the address is told, which would hold them up. */
@@ -40,8 +42,8 @@ export function useCompared(brought: SideBySide): {
   /** What is asked for, which may be on its way. */
   asked: readonly string[];
   awaited: boolean;
-  /** The address says so. */
-  told: boolean;
+  /** The address asks for what they mean, which the page itself has to bring. */
+  turned: boolean;
   /** Why it cannot be had; and another try. */
   trouble?: Trouble;
   again: () => void;
@@ -71,11 +73,13 @@ export function useCompared(brought: SideBySide): {
     return () => clearTimeout(timer);
   }, [going, awaited]);
   const fetched = data?.ok ? data.value : undefined;
+  const by = params?.get("by");
+  const turned = by === "meaning" || (!by && fetched !== undefined && fetched.words.otherLists.length > 0);
   return {
     shown: isBrought ? brought : (fetched ?? brought),
     asked,
     awaited,
-    told: going === undefined,
+    turned: turned && !isBrought && !awaited && going === undefined,
     trouble: isBrought || awaited || !data || data.ok ? undefined : data.trouble,
     again: () => void refetch(),
     go(next, address) {

@@ -33,17 +33,16 @@ export function WhatOfIt({ of, onChoose }: Props) {
   const { ledgers } = useLive();
   const [typed, setTyped] = useState("");
   const input = useRef<HTMLInputElement>(null);
-  const tag = of?.tag;
   // Whoever has chosen a position goes on here; with the mouse its field takes the focus once more, in the next frame.
   useEffect(() => {
-    if (tag === undefined) return;
+    if (!of) return;
     const frame = requestAnimationFrame(() => input.current?.focus());
     return () => cancelAnimationFrame(frame);
-  }, [tag]);
+  }, [of]);
   const at = { params: { plant, tag: of?.tag ?? "" } };
   const enabled = of !== undefined;
   // What somebody records or enters meanwhile is offered too; a draft's changes are told without a tag.
-  const version = (ledgers.get(tag ?? "") ?? 0) + (ledgers.get("") ?? 0);
+  const version = (ledgers.get(of?.tag ?? "") ?? 0) + (ledgers.get("") ?? 0);
   const records = useAsked(door.listRecords, at, { enabled, version, keepLast: true });
   const open = useAsked(drafts.listDrafts, at, { enabled, version, keepLast: true });
   const fitting =
