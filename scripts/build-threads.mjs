@@ -1,4 +1,6 @@
 /** Bundles the program's threads into .threads/: one file each, packages left where they are. Takes a moment; done before building and testing. */
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { dirname } from "node:path";
 import { build } from "esbuild";
 import { root } from "./root.mjs";
 
@@ -14,9 +16,10 @@ export default async function buildThreads() {
   await bundle({ upload: "server/import/upload-thread.ts" }, { joi: `${root}core/shape/no-joi.ts` });
 }
 
-/** Bundles programs, by their names, into .threads/. */
-export function bundle(entryPoints, alias = {}) {
-  return build({
+/** Bundles programs, by their names, into .threads/. One that runs meanwhile finds each file whole: one that is as it was stays, another takes its place at once. */
+export async function bundle(entryPoints, alias = {}) {
+  const { outputFiles } = await build({
+    write: false,
     absWorkingDir: root,
     entryPoints,
     outdir: ".threads",
@@ -30,6 +33,13 @@ export function bundle(entryPoints, alias = {}) {
     sourcemap: true,
     logLevel: "warning",
   });
+  for (const { path, contents } of outputFiles) {
+    if (existsSync(path) && readFileSync(path).equals(contents)) continue;
+    mkdirSync(dirname(path), { recursive: true });
+    const part = `${path}.${process.pid}`;
+    writeFileSync(part, contents);
+    renameSync(part, path);
+  }
 }
 
 if (process.argv[1] === import.meta.filename) await buildThreads();
