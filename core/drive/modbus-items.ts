@@ -1,9 +1,9 @@
 import type { ModbusLink } from "@/core/definition";
 import type { Clock } from "@/core/protocol/channel";
 import {
+  frameCost,
   planReads,
   registersInTime,
-  worthwhileGap,
   type Outcome,
   type Question,
   type ReadFrame,
@@ -92,7 +92,7 @@ export class ModbusItemReader implements ItemReader {
     const limits = {
       registersPerRead: Math.min(registersPerRead, registersInTime(line)),
       readAcrossGaps,
-      worthwhileGap: worthwhileGap(line),
+      frameCost: frameCost(line),
     };
     const nodes = [...new Set(spans.map((each) => each.node))];
     return nodes.flatMap((node) =>

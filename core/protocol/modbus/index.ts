@@ -12,10 +12,10 @@ export {
   type Question,
 } from "./pdu";
 export {
+  frameCost,
   planReads,
   registersInTime,
   splitFrame,
-  worthwhileGap,
   type ReadFrame,
   type ReadLimits,
   type Span,

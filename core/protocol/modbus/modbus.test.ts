@@ -14,6 +14,7 @@ import {
   exchangeMs,
   functionOf,
   ModbusMaster,
+  frameCost,
   planReads,
   questionMs,
   refusalOf,
@@ -21,7 +22,6 @@ import {
   rtuFraming,
   splitFrame,
   tcpFraming,
-  worthwhileGap,
   type Question,
   type Span,
 } from "./index";
@@ -173,7 +173,7 @@ describe("refusals", () => {
 });
 
 describe("read planning", () => {
-  const limits = { registersPerRead: 32, readAcrossGaps: true, worthwhileGap: 8 };
+  const limits = { registersPerRead: 32, readAcrossGaps: true, frameCost: 8.5 };
   const spans = fc
     .array(fc.tuple(fc.integer({ min: 0, max: 6 }), fc.constantFrom(1, 1, 1, 2, 4)), { maxLength: 150 })
     .map((list) => {
@@ -201,6 +201,41 @@ describe("read planning", () => {
       }),
     );
   });
+  test("takes the line no longer than any other way to cut them", () => {
+    const frameOf = (part: Span[]): number | undefined => {
+      const count = part.at(-1)!.address + part.at(-1)!.registers - part[0]!.address;
+      return count <= limits.registersPerRead ? limits.frameCost + count : undefined;
+    };
+    const cheapest = (all: Span[]): number =>
+      all.length === 0
+        ? 0
+        : Math.min(
+            ...all.flatMap((_, i) => {
+              const first = frameOf(all.slice(0, i + 1));
+              return first === undefined ? [] : [first + cheapest(all.slice(i + 1))];
+            }),
+          );
+    fc.assert(
+      fc.property(
+        spans.map((all) => all.slice(0, 12)),
+        (all) => {
+          const frames = planReads(all, limits);
+          const cost = frames.reduce((sum, { count }) => sum + limits.frameCost + count, 0);
+          expect(cost).toBeCloseTo(cheapest(all), 6);
+        },
+      ),
+    );
+    // Filled to its limit, the first frame would read eight registers for nothing, and a second one be needed all the same.
+    const apart = [
+      { code: "A", address: 0, registers: 20 },
+      { code: "B", address: 28, registers: 4 },
+      { code: "C", address: 32, registers: 10 },
+    ];
+    expect(planReads(apart, limits).map((each) => each.spans.map((span) => span.code))).toEqual([
+      ["A"],
+      ["B", "C"],
+    ]);
+  });
   test("splitting ends at the one bad address", () => {
     fc.assert(
       fc.property(
@@ -227,12 +262,12 @@ describe("read planning", () => {
     );
   });
   test("a gap is worth reading as long as it costs less than a frame", () => {
-    expect(worthwhileGap({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 5 })).toBe(12);
+    expect(frameCost({ baud: 9600, bitsPerCharacter: 11, turnaroundMs: 5 })).toBeCloseTo(12.18, 2);
   });
-  test("a frame holds up a stop for 78 ms at most, on the slowest lines for two and a half times a question", () => {
+  test("a frame holds up a stop for 69.5 ms at most, on the slowest lines for two and a half times a question", () => {
     const at = (baud: number, turnaroundMs: number) => ({ baud, bitsPerCharacter: 11, turnaroundMs });
-    expect(registersInTime(at(9600, 5))).toBe(21);
-    expect(registersInTime(at(19_200, 6))).toBe(52);
+    expect(registersInTime(at(9600, 5))).toBe(18);
+    expect(registersInTime(at(19_200, 6))).toBe(45);
     expect(registersInTime(at(1200, 5))).toBe(15);
     fc.assert(
       fc.property(
@@ -240,7 +275,7 @@ describe("read planning", () => {
         fc.integer({ min: 0, max: 20 }),
         (baud, ms) => {
           const line = at(baud, ms);
-          const longest = Math.max(78, 2.5 * exchangeMs(line, 5, 2));
+          const longest = Math.max(69.5, 2.5 * exchangeMs(line, 5, 2));
           const asked = (count: number): number =>
             questionMs(line, { kind: "read", function: 3, address: 0, count });
           const registers = registersInTime(line);
@@ -263,7 +298,7 @@ describe("read planning", () => {
       6,
     );
     // A frame costs 13 characters and 3.5 ms, a register two characters of 0.095 ms.
-    expect(worthwhileGap({ baud: 115_200, bitsPerCharacter: 11, turnaroundMs: 0 })).toBe(24);
+    expect(frameCost({ baud: 115_200, bitsPerCharacter: 11, turnaroundMs: 0 })).toBeCloseTo(24.83, 2);
   });
 });
 

@@ -1,7 +1,10 @@
 import { charactersMs, exchangeMs, type Line } from "./wire-time";
 
-/** A stop waits for the frame on the wire, whoever sent it, and takes some 30 ms itself at 9600 baud: with no frame longer than this, in ms, the line has it done within 100. */
-const LONGEST_FRAME_MS = 78;
+/**
+ * A stop waits for the frame on the wire, whoever sent it, and takes 30.2 ms itself at 9600 baud (a register of a drive that takes 5 ms): with no frame longer than this, in ms,
+ * it is done within 100.
+ */
+const LONGEST_FRAME_MS = 69.5;
 /** On the slowest lines so many times what a question takes without its values: shorter frames would cost more than they save. */
 const LONGEST_FRAME = 2.5;
 
@@ -22,32 +25,33 @@ export interface ReadFrame {
 export interface ReadLimits {
   registersPerRead: number;
   readAcrossGaps: boolean;
-  /** Registers that may be read for nothing before a frame of their own is the cheaper way. */
-  worthwhileGap: number;
+  /** What a frame costs beside its registers, in registers: so many may be read for nothing before a frame of their own is the cheaper way. */
+  frameCost: number;
 }
 
 /**
- * Groups spans into as few questions as the family's limits allow. Spans are joined across a gap only when reading the
- * unused registers costs less than another frame, and a value is never cut in two.
- * A span wider than the limit gets a frame of its own; the drive then says what it thinks of it.
+ * Groups spans into the questions that take the line the least time, within the family's limits: where a frame may end is weighed over all of them,
+ * since one that is filled to its limit may leave its neighbour to read more for nothing. A value is never cut in two. A span wider than the limit
+ * gets a frame of its own; the drive then says what it thinks of it.
  */
 export function planReads(spans: readonly Span[], limits: ReadLimits): ReadFrame[] {
-  const frames: ReadFrame[] = [];
-  let open: ReadFrame | undefined;
-  for (const span of [...spans].sort((a, b) => a.address - b.address)) {
-    const end = span.address + span.registers;
-    if (open) {
-      const gap = span.address - (open.address + open.count);
-      const joins = gap <= 0 || (limits.readAcrossGaps && gap <= limits.worthwhileGap);
-      if (joins && end - open.address <= limits.registersPerRead) {
-        open.count = Math.max(open.count, end - open.address);
-        open.spans.push(span);
-        continue;
-      }
+  const sorted = [...spans].sort((a, b) => a.address - b.address);
+  // The cheapest way to read all spans before one: its cost, and where its last frame begins.
+  const ways: Array<{ cost: number; from: number }> = [{ cost: 0, from: 0 }];
+  sorted.forEach(({ address }, from) => {
+    let end = address;
+    for (let to = from; to < sorted.length; to++) {
+      const span = sorted[to]!;
+      if (to > from && span.address > end && !limits.readAcrossGaps) break;
+      end = Math.max(end, span.address + span.registers);
+      if (to > from && end - address > limits.registersPerRead) break;
+      const cost = ways[from]!.cost + limits.frameCost + (end - address);
+      if (cost < (ways[to + 1]?.cost ?? Infinity)) ways[to + 1] = { cost, from };
     }
-    open = { address: span.address, count: span.registers, spans: [span] };
-    frames.push(open);
-  }
+  });
+  const frames: ReadFrame[] = [];
+  for (let to = sorted.length; to > 0; to = ways[to]!.from)
+    frames.unshift(frameOf(sorted.slice(ways[to]!.from, to)));
   return frames;
 }
 
@@ -67,9 +71,9 @@ function frameOf(spans: Span[]): ReadFrame {
   return { address, count: end - address, spans };
 }
 
-/** Registers worth reading for nothing on a line: what another frame costs without its data, divided by what a register costs. */
-export function worthwhileGap(line: Line): number {
-  return Math.floor(exchangeMs(line, 5, 2) / charactersMs(line, 2));
+/** What another frame costs on a line without its data, in registers. */
+export function frameCost(line: Line): number {
+  return exchangeMs(line, 5, 2) / charactersMs(line, 2);
 }
 
 /** Registers that one question may ask for on a line, so that a stop behind it does not wait long. */
