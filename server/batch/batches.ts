@@ -3,22 +3,11 @@ import { bad, good, type Result } from "@/core/drive";
 import type { Looked } from "@/core/restore";
 import { valuesByCode } from "@/core/set";
 import { inBackground } from "@/server/background";
-import { notedWay, type Bench } from "@/server/bench";
-import type { Database } from "@/server/database";
-import type { Events } from "@/server/events";
 import { faultTrouble } from "@/server/fault";
-import { loadSet, recordByNumber, standingOf } from "@/server/ledger";
+import { loadSet, recordByNumber } from "@/server/ledger";
 import type { Person } from "@/server/people";
-import type { Restores } from "@/server/restore";
+import { readOne, writeOne, type Parts } from "./one-drive";
 import { batchRow, insertBatch, membersOf, noteMember, type BatchRequest, type MemberRow } from "./rows";
-
-interface Parts {
-  db: Database;
-  bench: Bench;
-  restores: Restores;
-  events: Events;
-  now: () => Date;
-}
 
 /** What a person confirms of one drive of a batch: exactly the plan that was shown, and what was looked at there. */
 export interface MemberConfirmed {
@@ -66,7 +55,7 @@ export class Batches {
     }
     if (members.length === 0) return good(undefined);
     return this.launch(plantId, id, "reading", members, "go-on", (member, signal) =>
-      this.readOne(person, plantId, id, row.batch.recordId, member, signal),
+      readOne({ parts: this.parts, person, plantId, id }, member, row.batch.recordId, signal),
     );
   }
 
@@ -77,7 +66,7 @@ export class Batches {
     id: number,
     { members, deadVoltage }: { members: readonly MemberConfirmed[]; deadVoltage?: string },
   ): Promise<Result<undefined>> {
-    const { db } = this.parts;
+    const { db, restores } = this.parts;
     const row = await batchRow(db, plantId, id);
     if (!row) return NO_SUCH;
     const meant = (await membersOf(db, id)).filter((each) =>
@@ -91,7 +80,7 @@ export class Batches {
       });
     return this.launch(plantId, id, "writing", meant, row.batch.onTrouble, (member, signal) => {
       const { restore, seal, looked } = members.find((each) => each.restore === member.jobId)!;
-      return this.writeOne(person, restore, { seal, looked, deadVoltage }, signal);
+      return writeOne(restores, person, restore, { seal, looked, deadVoltage }, signal);
     });
   }
 
@@ -186,84 +175,6 @@ export class Batches {
     await noteMember(this.parts.db, id, positionId, { said });
     this.parts.events.publish(plantId, { type: "ledger", tag });
   }
-
-  private async readOne(
-    person: Person,
-    plantId: number,
-    id: number,
-    source: number | null,
-    member: MemberRow,
-    signal: AbortSignal,
-  ): Promise<string | undefined> {
-    const { db, restores } = this.parts;
-    const { positionId, jobId } = member;
-    if (jobId !== null) {
-      const goesOn = await restores.goOn(jobId, person);
-      if (!goesOn.ok) return inWords(goesOn);
-      return this.readThrough(jobId, signal);
-    }
-    const recordId = source ?? (await standingOf(db, positionId))?.recordId;
-    if (recordId === undefined) return "It has no standing record. Raise one, then read again.";
-    const connected = await this.connect(person, plantId, member);
-    if (!connected.ok) return inWords(connected);
-    const { id: connectionId, readingDisturbs } = connected.value;
-    if (readingDisturbs !== undefined)
-      return `Reading it disturbs it (${readingDisturbs}). Restore it on a page of its own.`;
-    const request = { positionId, recordId, connectionId, ofOther: source !== null };
-    const begun = await restores.start(person, plantId, request);
-    if (!begun.ok) return inWords(begun);
-    await noteMember(db, id, positionId, { jobId: begun.value.id, said: "" });
-    this.parts.events.publish(plantId, { type: "ledger", tag: member.tag });
-    return this.readThrough(begun.value.id, signal);
-  }
-
-  private async readThrough(restore: number, signal: AbortSignal): Promise<string | undefined> {
-    await this.through(restore, signal);
-    const { place } = (await this.parts.restores.shown.detail(restore))!;
-    return place.stage === "review" ? undefined : (place.why ?? "The reading did not come to its end.");
-  }
-
-  /** The drive that is connected at the position already, or else whoever answers on its noted way. */
-  private async connect(person: Person, plantId: number, member: MemberRow) {
-    const { bench, db } = this.parts;
-    const there = bench
-      .listOf(plantId)
-      .find((each) => each.position?.id === member.positionId && each.phase === "connected");
-    if (there) return good(there.view());
-    const way = await notedWay(db, member);
-    if (!way)
-      return bad<never>({
-        kind: "not-connected",
-        text: "No way to it is known.",
-        remedy: "Connect it at the bench, then read again.",
-      });
-    return bench.connect(person, plantId, { link: way.link, unit: way.unit });
-  }
-
-  private async writeOne(
-    person: Person,
-    restore: number,
-    confirmed: { seal: string; looked: readonly Looked[]; deadVoltage?: string },
-    signal: AbortSignal,
-  ): Promise<string | undefined> {
-    const { restores } = this.parts;
-    const begun = await restores.confirm(restore, person, confirmed);
-    if (!begun.ok) return inWords(begun);
-    await this.through(restore, signal);
-    const { place, verified } = (await restores.shown.detail(restore))!;
-    if (place.over === "done") return verified ? undefined : "It is written, and was not verified.";
-    return place.why ?? "It stands still before it was done.";
-  }
-
-  /** Waits until a restore needs a person or is over; a stop reaches it too. */
-  private async through(restore: number, signal: AbortSignal): Promise<void> {
-    const { restores } = this.parts;
-    const stop = (): void => void restores.stop(restore);
-    signal.addEventListener("abort", stop);
-    if (signal.aborted) stop();
-    await restores.settled(restore);
-    signal.removeEventListener("abort", stop);
-  }
 }
 
 /** Drives by their link: on one, one after the other. Those without a way wait for nobody. */
@@ -275,6 +186,3 @@ function byLink(members: readonly MemberRow[]): Map<string, MemberRow[]> {
   }
   return groups;
 }
-
-const inWords = (result: Result<unknown>): string =>
-  result.ok ? "" : `${result.trouble.text} ${result.trouble.remedy}`;
