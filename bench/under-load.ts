@@ -89,7 +89,8 @@ const figures: Figure[] = [
     what: "A stop-priority question beside a reading, 99th of 200, idle",
     value: percentile(idleStops, 0.99),
     unit: "ms",
-    limit: "aim 100 ms; the line allows 99: a frame of 18 registers takes 69 ms, the question behind it 30",
+    limit:
+      "aim 100 ms; the line allows 97: 99 of 100 wait at most 66 ms for the frame that is on it, and take 30",
   },
   {
     what: "The same while two clients reload, 99th of 200",
@@ -145,7 +146,8 @@ async function stopTimes(count: number): Promise<number[]> {
       // One that is not answered in time (the machine stood still) has waited so long at least, and is told.
       if (!knocked.value.answered) unanswered += 1;
       took.push(knocked.value.ms);
-      await new Promise((resolve) => setTimeout(resolve, 60));
+      // At moments spread over two of the longest frames, of 74 ms: a pause that is always as long would meet them all at the same place.
+      await new Promise((resolve) => setTimeout(resolve, ((took.length * 0.618) % 1) * 148));
     }
     await app.bench.letGo(id);
   }
