@@ -1,7 +1,7 @@
 import next from "eslint-config-next/core-web-vitals";
 import typescript from "eslint-config-next/typescript";
 
-/** Where there are components: elsewhere rules for them find nothing, and take half of the time. */
+/** Where there are components: elsewhere rules for them find nothing. */
 const PAGES = ["app/**", "features/**", "ui/**"];
 const forPages = (each) => (each.rules ? { ...each, files: PAGES } : each);
 
