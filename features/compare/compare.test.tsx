@@ -1,8 +1,10 @@
 import { beforeEach, expect, test } from "@jest/globals";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import { SearchParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
+import { Fragment, type ComponentType, type ReactNode } from "react";
 import type { ComparedWords } from "@/core/contract";
 import { factorySet, valuesByCode } from "@/core/set";
 import { buildHead, buildSheet, packSheet } from "@/core/sheet";
@@ -67,15 +69,21 @@ beforeEach(() => {
 });
 
 const brought = ["KL-01:1", "KL-02:1"];
-const page = (named: readonly string[]) => (
+/** `Kept` keeps what was fetched, where that is not the page's own business. */
+const page = (named: readonly string[], Kept: ComponentType<{ children: ReactNode }> = Fragment) => (
   <AppRouterContext value={{ refresh: () => (refreshed += 1) } as never}>
     <SearchParamsContext value={new URLSearchParams(named.map((each) => ["c", each])) as never}>
       <InPlant>
-        <Compare
-          twins={[]}
-          words={wordsOf(brought)}
-          sheet={{ key: "", rest: Promise.resolve(packSheet(buildSheet(rill, "R-030", columnsOf(brought)))) }}
-        />
+        <Kept>
+          <Compare
+            twins={[]}
+            words={wordsOf(brought)}
+            sheet={{
+              key: "",
+              rest: Promise.resolve(packSheet(buildSheet(rill, "R-030", columnsOf(brought)))),
+            }}
+          />
+        </Kept>
       </InPlant>
     </SearchParamsContext>
   </AppRouterContext>
@@ -148,6 +156,30 @@ test("where the rest does not come its first rows stay, and it is asked for agai
     timeout: 5000,
   });
   expect(screen.getByRole("button", { name: "Show all" })).toBeTruthy();
+});
+
+test("whoever has left asks for the rest no more, and for all of it on coming back", async () => {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const Kept = ({ children }: { children: ReactNode }) => (
+    <QueryClientProvider client={client}>{children}</QueryClientProvider>
+  );
+  const both = ["KL-01:1", "KL-05:1"];
+  const visit = async () => {
+    const { unmount } = await act(() => Promise.resolve(render(page(both, Kept))));
+    await waitFor(() => expect(heads()).toContain("KL-05 record 1"));
+    return unmount;
+  };
+  restDown = true;
+  const leave = await visit();
+  await waitFor(() => expect(compared()).toHaveLength(2));
+  leave();
+  await waitFor(() => expect(client.getQueryCache().findAll({ queryKey: ["side by side"] })).toEqual([]), {
+    timeout: 5000,
+  });
+  expect(compared()).toEqual([`${both.join("|")} first`, both.join("|")]);
+  restDown = false;
+  await visit();
+  await waitFor(() => expect(screen.queryByText("First rows; the rest is coming")).toBeNull());
 });
 
 test("one of another family turns the page to what values mean", async () => {

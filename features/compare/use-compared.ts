@@ -1,5 +1,5 @@
 "use client";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient, type QueryFunctionContext } from "@tanstack/react-query";
 import { useSearchParams } from "next/navigation";
 import { useEffect, useState } from "react";
 import { comparisons, type ComparedWords } from "@/core/contract";
@@ -99,7 +99,13 @@ const nameOf = (asked: readonly string[]): string => asked.join("|");
 function queryOf(plant: string, asked: readonly string[]) {
   return {
     queryKey: ["side by side", plant, ...asked],
-    queryFn: ({ signal }: { signal: AbortSignal }) => fetchCompared(plant, asked, signal),
+    queryFn: ({ client, queryKey, signal }: QueryFunctionContext) =>
+      fetchCompared(plant, asked, signal, () => {
+        if (client.getQueryCache().find({ queryKey })?.isActive()) return true;
+        // Whoever comes back asks for all of it.
+        client.removeQueries({ queryKey, exact: true });
+        return false;
+      }),
     staleTime: FRESH_MS,
     // Whoever comes back to the window finds it as it was.
     refetchOnWindowFocus: false,
@@ -111,6 +117,7 @@ async function fetchCompared(
   plant: string,
   asked: readonly string[],
   signal: AbortSignal,
+  isWanted: () => boolean,
 ): Promise<Result<SideBySide>> {
   const columns = nameOf(asked);
   const answer = await ask(
@@ -122,17 +129,22 @@ async function fetchCompared(
   const { words, sheet, coming } = answer.value;
   if (sheet === undefined) return { ok: true, value: { words, sheet } };
   if (!coming) return { ok: true, value: { words, sheet: { key: columns, rest: Promise.resolve(sheet) } } };
-  const rest = restOf(plant, columns);
+  const rest = restOf(plant, columns, isWanted);
   // Whoever has gone on does not miss it.
   rest.catch(() => undefined);
   return { ok: true, value: { words, sheet: { key: columns, head: sheet, rest } } };
 }
 
-/** The whole sheet. Its first rows stand there meanwhile and say that the rest is on its way, so it is asked for again where nobody answers. */
-async function restOf(plant: string, columns: string): Promise<PackedSheet> {
+/**
+ * The whole sheet. Its first rows stand there meanwhile and say that the rest is on its way, so it is asked for again where nobody answers, as long as somebody looks at
+ * them.
+ */
+async function restOf(plant: string, columns: string, isWanted: () => boolean): Promise<PackedSheet> {
   let pause = DRAWN_MS;
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     await new Promise((resolve) => setTimeout(resolve, pause));
+    // Its first rows may stand there until something else does: they never turn into a failure.
+    if (tries > 0 && !isWanted()) return new Promise(() => undefined);
     pause = AGAIN_MS;
     const answer = await ask(comparisons.showCompared, { params: { plant }, query: { columns } });
     if (answer.ok && answer.value.sheet !== undefined) return answer.value.sheet;
