@@ -3,7 +3,8 @@ import typescript from "eslint-config-next/typescript";
 
 /** Where there are components: elsewhere rules for them find nothing. */
 const PAGES = ["app/**", "features/**", "ui/**"];
-const forPages = (each) => (each.rules ? { ...each, files: PAGES } : each);
+const TESTS = ["**/*.test.*"];
+const forPages = (each) => (each.rules ? { ...each, files: PAGES, ignores: TESTS } : each);
 
 const config = [
   {

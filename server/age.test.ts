@@ -1,3 +1,4 @@
+import { test } from "@jest/globals";
 import * as fc from "fast-check";
 import { ageMs } from "./age";
 

@@ -149,8 +149,9 @@ test("one more column beside others leaves what was looked for; who goes back fi
     await expect(page.getByLabel("What of it")).toBeFocused();
     await page.keyboard.type(more);
     await page.getByRole("option").filter({ hasText: more }).first().click();
+    // Until then the field takes the focus once more, in the next frame, which would shut the list of the other.
+    await expect(head.filter({ hasText: more })).toBeVisible();
   }
-  await expect(head.filter({ hasText: "KL-01 record 5" })).toBeVisible();
   // Of another family it stands beside them by what it means; the sheet is there again for who goes back.
   await page.getByLabel("Position", { exact: true }).fill("BP-04");
   await page.getByRole("option", { name: "BP-04" }).click();

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { linkLine, readLinkLine } from "./link-line";
 import { PARITIES, type LinkSettings } from "./settings";
@@ -68,5 +69,5 @@ test.each([
   ["COM7, RTU 100 8E1", "a speed is from 300"],
   ["../../etc/passwd", "no host and no serial port"],
 ])("%j is told apart", (line, why) => {
-  expect(readLinkLine(line)).toEqual({ fault: expect.stringContaining(why) as string });
+  expect(readLinkLine(line)).toEqual({ fault: expect.stringContaining(why) });
 });

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { tagFinder } from "./tag-finder";
 

@@ -1,3 +1,4 @@
+import { describe, expect, test } from "@jest/globals";
 import { definitionFor, loadDefinition, quantityOf, QUANTITIES, type Definition } from "@/core/definition";
 import { parseValue, type RawValue } from "@/core/value";
 import { definitions, hollin, plover, rill, runnel } from "@/families/testing";

@@ -1,3 +1,4 @@
+import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { definitionFor, quantityOf, QUANTITIES } from "@/core/definition";
 import type { RawValue } from "@/core/value";

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import * as fc from "fast-check";
 import { definitionFor } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";

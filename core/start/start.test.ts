@@ -1,3 +1,4 @@
+import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { definitionFor } from "@/core/definition";
 import { factorySet, valuesByCode } from "@/core/set";

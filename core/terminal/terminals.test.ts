@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { definitionFor, loadDefinition } from "@/core/definition";
 import type { RawValue } from "@/core/value";
 import { definitions, hollin, plover, rill, runnel } from "@/families/testing";
