@@ -1,6 +1,6 @@
+import { serve, type Call } from "./serve";
 import type { Endpoint } from "@/core/contract";
 import { bad, type Result } from "@/core/drive";
-import { serve, type Call } from "./serve";
 
 export const NO_RESTORE = bad<never>({
   kind: "not-found",

@@ -1,5 +1,5 @@
-import { bundleFile } from "@/app/_lib/bundle-file";
 import { serveOwn } from "@/app/_lib/serve";
+import { bundleFile } from "@/app/_lib/bundle-file";
 import { archive } from "@/core/contract";
 import { listPlants } from "@/server/plant";
 

@@ -1,5 +1,5 @@
-import { rolesById } from "@/app/_lib/roles-by-id";
 import { serve } from "@/app/_lib/serve";
+import { rolesById } from "@/app/_lib/roles-by-id";
 import { people } from "@/core/contract";
 import { good } from "@/core/drive";
 import { invite } from "@/server/people";

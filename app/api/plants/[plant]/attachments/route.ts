@@ -1,5 +1,5 @@
-import { ownerOf } from "@/app/_lib/owner-of";
 import { serve } from "@/app/_lib/serve";
+import { ownerOf } from "@/app/_lib/owner-of";
 import { files, LARGEST_FILE } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { plainFileName } from "@/core/format";

@@ -1,5 +1,5 @@
-import { bundleFile } from "@/app/_lib/bundle-file";
 import { answer, serveOwn } from "@/app/_lib/serve";
+import { bundleFile } from "@/app/_lib/bundle-file";
 import { archive } from "@/core/contract";
 import { bad } from "@/core/drive";
 

@@ -1,6 +1,6 @@
+import { serve } from "@/app/_lib/serve";
 import { comparedColumns, sheetBeside } from "@/app/_lib/compare-columns";
 import { comparedWords, firstRows } from "@/app/_lib/compared";
-import { serve } from "@/app/_lib/serve";
 import { comparisons } from "@/core/contract";
 import { good } from "@/core/drive";
 import { packSheet } from "@/core/sheet";

@@ -1,5 +1,5 @@
-import { readBody } from "@/app/_lib/read-body";
 import { serve } from "@/app/_lib/serve";
+import { readBody } from "@/app/_lib/read-body";
 import { positions } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { takePlantList } from "@/server/plant";

@@ -1,6 +1,6 @@
+import { serve } from "@/app/_lib/serve";
 import { noPosition } from "@/app/_lib/no-position";
 import { noRecord } from "@/app/_lib/no-record";
-import { serve } from "@/app/_lib/serve";
 import { restore } from "@/core/contract";
 import { recordByNumber } from "@/server/ledger";
 import { findPosition } from "@/server/plant";

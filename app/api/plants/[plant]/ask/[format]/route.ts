@@ -1,5 +1,5 @@
-import { FILE_TYPES } from "@/app/_lib/file-types";
 import { serveFile } from "@/app/_lib/serve";
+import { FILE_TYPES } from "@/app/_lib/file-types";
 import { questions } from "@/core/contract";
 import { good } from "@/core/drive";
 import { splitConditions } from "@/core/question";

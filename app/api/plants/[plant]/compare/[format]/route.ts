@@ -1,7 +1,7 @@
+import { serveFile } from "@/app/_lib/serve";
 import { comparedColumns, leftWords, sideBySide } from "@/app/_lib/compare-columns";
 import { FILE_TYPES } from "@/app/_lib/file-types";
 import { sendPaper } from "@/app/_lib/send-paper";
-import { serveFile } from "@/app/_lib/serve";
 import { papers } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { comparePaper, compareTable } from "@/server/paper";

@@ -1,5 +1,5 @@
-import { readBody } from "@/app/_lib/read-body";
 import { serve } from "@/app/_lib/serve";
+import { readBody } from "@/app/_lib/read-body";
 import { oldFiles } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { LARGEST_TEXT } from "@/core/format";

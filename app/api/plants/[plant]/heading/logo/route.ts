@@ -1,5 +1,5 @@
-import { readBody } from "@/app/_lib/read-body";
 import { serve } from "@/app/_lib/serve";
+import { readBody } from "@/app/_lib/read-body";
 import { LARGEST_LOGO, papers } from "@/core/contract";
 import { bad } from "@/core/drive";
 import { setLogo } from "@/server/paper";

@@ -1,5 +1,5 @@
-import { FILE_TYPES } from "@/app/_lib/file-types";
 import { serveFile } from "@/app/_lib/serve";
+import { FILE_TYPES } from "@/app/_lib/file-types";
 import { ledger } from "@/core/contract";
 import { good } from "@/core/drive";
 import { inventoryCsv, inventoryWorkbook, listInventory } from "@/server/plant";

@@ -1,6 +1,6 @@
+import { serveFile } from "@/app/_lib/serve";
 import { between } from "@/app/_lib/days";
 import { FILE_TYPES } from "@/app/_lib/file-types";
-import { serveFile } from "@/app/_lib/serve";
 import { journal, JOURNAL_KINDS, type JournalKind } from "@/core/contract";
 import { good } from "@/core/drive";
 import { readJournal } from "@/server/journal";

@@ -1,5 +1,5 @@
-import { FILE_TYPES } from "@/app/_lib/file-types";
 import { serveFile } from "@/app/_lib/serve";
+import { FILE_TYPES } from "@/app/_lib/file-types";
 import { positions } from "@/core/contract";
 import { good } from "@/core/drive";
 import { plantList, plantListCsv, plantListWorkbook } from "@/server/plant";

@@ -1,5 +1,5 @@
-import { FILE_TYPES } from "@/app/_lib/file-types";
 import { serveFile } from "@/app/_lib/serve";
+import { FILE_TYPES } from "@/app/_lib/file-types";
 import { batches, type BatchMember } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { tableCsv, tableWorkbook, type Columns } from "@/server/table-file";

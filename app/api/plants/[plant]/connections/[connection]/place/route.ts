@@ -1,6 +1,6 @@
+import { serve } from "@/app/_lib/serve";
 import { connectionOf, NOT_CONNECTED } from "@/app/_lib/connection-of";
 import { noPosition } from "@/app/_lib/no-position";
-import { serve } from "@/app/_lib/serve";
 import { bench } from "@/core/contract";
 import { findPosition } from "@/server/plant";
 

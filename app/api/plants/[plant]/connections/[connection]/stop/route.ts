@@ -1,5 +1,5 @@
-import { connectionOf, NOT_CONNECTED } from "@/app/_lib/connection-of";
 import { serve } from "@/app/_lib/serve";
+import { connectionOf, NOT_CONNECTED } from "@/app/_lib/connection-of";
 import { bench } from "@/core/contract";
 import { good } from "@/core/drive";
 

@@ -1,5 +1,5 @@
-import { draftParts, toldInDraft } from "@/app/_lib/draft-parts";
 import { serve } from "@/app/_lib/serve";
+import { draftParts, toldInDraft } from "@/app/_lib/draft-parts";
 import { drafts } from "@/core/contract";
 import { lookAtMerge, mergeDraft } from "@/server/drafts";
 

@@ -1,5 +1,5 @@
-import { sendPaper } from "@/app/_lib/send-paper";
 import { serveFile } from "@/app/_lib/serve";
+import { sendPaper } from "@/app/_lib/send-paper";
 import { papers } from "@/core/contract";
 import { loadDraft, NO_DRAFT } from "@/server/drafts";
 import { draftPaper } from "@/server/paper";

@@ -1,5 +1,5 @@
-import { exercisesIn } from "@/app/_lib/exercises-in";
 import { serve } from "@/app/_lib/serve";
+import { exercisesIn } from "@/app/_lib/exercises-in";
 import { practice } from "@/core/contract";
 import { beginExercise } from "@/server/practice";
 

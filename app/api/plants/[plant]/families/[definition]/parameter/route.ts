@@ -1,5 +1,5 @@
-import { lookedAt } from "@/app/_lib/looked-at";
 import { serve } from "@/app/_lib/serve";
+import { lookedAt } from "@/app/_lib/looked-at";
 import { sheets } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { findPosition } from "@/server/plant";

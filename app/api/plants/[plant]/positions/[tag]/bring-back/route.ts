@@ -1,5 +1,5 @@
-import { noPosition } from "@/app/_lib/no-position";
 import { serve } from "@/app/_lib/serve";
+import { noPosition } from "@/app/_lib/no-position";
 import { positions } from "@/core/contract";
 import { findPosition, retirePosition } from "@/server/plant";
 

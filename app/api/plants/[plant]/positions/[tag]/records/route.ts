@@ -1,6 +1,6 @@
+import { serve } from "@/app/_lib/serve";
 import { noPosition } from "@/app/_lib/no-position";
 import { recordHead } from "@/app/_lib/record-head";
-import { serve } from "@/app/_lib/serve";
 import { door } from "@/core/contract";
 import { good } from "@/core/drive";
 import { labelsOf, listRecords, standingOf } from "@/server/ledger";

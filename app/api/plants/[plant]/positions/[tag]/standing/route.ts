@@ -1,6 +1,6 @@
+import { serve } from "@/app/_lib/serve";
 import { noPosition } from "@/app/_lib/no-position";
 import { noRecord } from "@/app/_lib/no-record";
-import { serve } from "@/app/_lib/serve";
 import { ledger } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { raiseStanding, recordByNumber, whatIsMissing } from "@/server/ledger";

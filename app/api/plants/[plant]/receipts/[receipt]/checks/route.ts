@@ -1,6 +1,6 @@
+import { serve } from "@/app/_lib/serve";
 import { definitionOf } from "@/app/_lib/definition-of";
 import { noReceipt } from "@/app/_lib/no-receipt";
-import { serve } from "@/app/_lib/serve";
 import { checklists } from "@/core/contract";
 import { closingLines } from "@/core/restore";
 import { signChecklist } from "@/server/checklist";

@@ -1,7 +1,7 @@
+import { serveFile } from "@/app/_lib/serve";
 import { definitionOf } from "@/app/_lib/definition-of";
 import { noReceipt } from "@/app/_lib/no-receipt";
 import { sendPaper } from "@/app/_lib/send-paper";
-import { serveFile } from "@/app/_lib/serve";
 import { papers } from "@/core/contract";
 import { signedOf } from "@/server/checklist";
 import { receiptPaper } from "@/server/paper";

@@ -1,5 +1,5 @@
-import { noReceipt } from "@/app/_lib/no-receipt";
 import { serve } from "@/app/_lib/serve";
+import { noReceipt } from "@/app/_lib/no-receipt";
 import { restore } from "@/core/contract";
 import { findReceipt, settle } from "@/server/restore";
 

@@ -1,6 +1,6 @@
+import { serveFile } from "@/app/_lib/serve";
 import { FILE_TYPES } from "@/app/_lib/file-types";
 import { NO_ROUND } from "@/app/_lib/no-round";
-import { serveFile } from "@/app/_lib/serve";
 import { rounds } from "@/core/contract";
 import { good } from "@/core/drive";
 import { findRound, type RoundLine } from "@/server/rounds";

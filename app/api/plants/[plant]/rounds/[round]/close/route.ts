@@ -1,5 +1,5 @@
-import { NO_ROUND } from "@/app/_lib/no-round";
 import { serve } from "@/app/_lib/serve";
+import { NO_ROUND } from "@/app/_lib/no-round";
 import { rounds } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { closeRound } from "@/server/rounds";

@@ -1,5 +1,5 @@
-import { NO_ROUND } from "@/app/_lib/no-round";
 import { serve } from "@/app/_lib/serve";
+import { NO_ROUND } from "@/app/_lib/no-round";
 import { rounds } from "@/core/contract";
 import { good } from "@/core/drive";
 import { findRound } from "@/server/rounds";

@@ -1,6 +1,6 @@
+import { serveFile } from "@/app/_lib/serve";
 import { FILE_TYPES } from "@/app/_lib/file-types";
 import { sendPaper } from "@/app/_lib/send-paper";
-import { serveFile } from "@/app/_lib/serve";
 import { carry } from "@/core/contract";
 import { bad, good } from "@/core/drive";
 import { plainFileName } from "@/core/format";

@@ -1,5 +1,5 @@
-import { draftParts } from "@/app/_lib/draft-parts";
 import { serve } from "@/app/_lib/serve";
+import { draftParts } from "@/app/_lib/draft-parts";
 import { drafts } from "@/core/contract";
 import { lookAtSeveral } from "@/server/drafts";
 

@@ -1,5 +1,5 @@
-import { noDrive } from "@/app/_lib/no-drive";
 import { serve } from "@/app/_lib/serve";
+import { noDrive } from "@/app/_lib/no-drive";
 import { drives } from "@/core/contract";
 import { good } from "@/core/drive";
 import { findDrive, noteOnDrive } from "@/server/drives";

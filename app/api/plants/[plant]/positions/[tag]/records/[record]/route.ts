@@ -1,7 +1,7 @@
+import { serve } from "@/app/_lib/serve";
 import { noPosition } from "@/app/_lib/no-position";
 import { noRecord } from "@/app/_lib/no-record";
 import { recordHead } from "@/app/_lib/record-head";
-import { serve } from "@/app/_lib/serve";
 import { door } from "@/core/contract";
 import { good } from "@/core/drive";
 import { valuesByCode } from "@/core/set";

@@ -1,5 +1,5 @@
-import { noRecord } from "@/app/_lib/no-record";
 import { serve } from "@/app/_lib/serve";
+import { noRecord } from "@/app/_lib/no-record";
 import { sheets } from "@/core/contract";
 import { good } from "@/core/drive";
 import { recordAt } from "@/server/ledger";

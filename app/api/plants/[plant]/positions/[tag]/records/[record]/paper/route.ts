@@ -1,6 +1,6 @@
+import { serveFile } from "@/app/_lib/serve";
 import { noRecord } from "@/app/_lib/no-record";
 import { sendPaper } from "@/app/_lib/send-paper";
-import { serveFile } from "@/app/_lib/serve";
 import { papers } from "@/core/contract";
 import { bad } from "@/core/drive";
 import { recordAt } from "@/server/ledger";

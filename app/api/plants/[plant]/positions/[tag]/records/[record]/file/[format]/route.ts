@@ -1,7 +1,7 @@
+import { serveFile } from "@/app/_lib/serve";
 import { FILE_TYPES } from "@/app/_lib/file-types";
 import { noPosition } from "@/app/_lib/no-position";
 import { noRecord } from "@/app/_lib/no-record";
-import { serveFile } from "@/app/_lib/serve";
 import { oldFiles } from "@/core/contract";
 import { good } from "@/core/drive";
 import { plainFileName } from "@/core/format";
