@@ -34,7 +34,7 @@ const config = [
           groups: ["builtin", "external", "internal", "parent", "sibling", "index"],
           pathGroups: [
             // What every way in begins with comes first: then a build finds one program in all of them, not another one for each beginning.
-            { pattern: "{@/app/_lib,.}/serve", group: "internal", position: "before" },
+            { pattern: "@/app/_lib/serve", group: "internal", position: "before" },
             { pattern: "@/**", group: "internal" },
           ],
           alphabetize: { order: "asc", caseInsensitive: true },

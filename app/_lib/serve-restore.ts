@@ -1,4 +1,4 @@
-import { serve, type Call } from "./serve";
+import { serve, type Call } from "@/app/_lib/serve";
 import type { Endpoint } from "@/core/contract";
 import { bad, type Result } from "@/core/drive";
 
