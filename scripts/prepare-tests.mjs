@@ -11,8 +11,11 @@ const KEPT = join(root, ".threads");
 
 export default async function prepareTests() {
   await buildThreads();
-  // Started again and again by a test; its modules one by one would take longer to load than it runs.
-  await bundle({ "busy-ledger": "server/testing/busy-ledger.ts" });
+  // Started by tests, again and again; their modules one by one would take longer to load than they run.
+  await bundle({
+    "busy-ledger": "server/testing/busy-ledger.ts",
+    "adding-areas": "server/testing/adding-areas.ts",
+  });
   const hash = createHash("sha256");
   for (const name of readdirSync(MIGRATIONS).filter((each) => each.endsWith(".sql")))
     hash.update(readFileSync(join(MIGRATIONS, name)));

@@ -6,23 +6,14 @@ import { createInterface } from "node:readline";
 import { afterAll, expect, test } from "@jest/globals";
 import { sql } from "drizzle-orm";
 import { openEmbedded } from "@/server/database";
+import { emptyLedgerIn } from "@/server/testing/folder";
 import { lockFolder } from "./lock";
 
 const folder = mkdtempSync(join(tmpdir(), "calm-ledger-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const PROGRAM = `
-import { sql } from "drizzle-orm";
-import { openEmbedded } from "@/server/database";
-const { db } = await openEmbedded(${JSON.stringify(folder)});
-for (let i = 1; ; i++) {
-  await db.execute(sql\`insert into area (plant_id, name, sort) values (1, \${"area " + i}, \${i})\`);
-  console.log(i);
-}
-`;
-
 test("a killed program loses nothing that was acknowledged, and its lock goes with it", async () => {
-  const child = spawn(process.execPath, ["--import", "tsx", "--input-type=module", "-e", PROGRAM], {
+  const child = spawn(process.execPath, [".threads/adding-areas.mjs", emptyLedgerIn(folder)], {
     stdio: ["ignore", "pipe", "inherit"],
   });
   let acknowledged = 0;

@@ -68,23 +68,10 @@ const asNobody = process.getuid?.() === 0 && spawnSync("setpriv", ["--reuid=6553
   chmodSync(root, 0o755);
   chmodSync(folder, 0o755);
   expect(statSync(folder).uid).toBe(0);
-  const program = `
-    import { openEmbedded } from "@/server/database";
-    await openEmbedded(${JSON.stringify(folder)}).then(() => console.log("opened"), (error) => console.log(error.message));
-    process.exit(0);`;
   const { stdout } = spawnSync(
     "setpriv",
-    [
-      "--reuid=65534",
-      "--clear-groups",
-      process.execPath,
-      "--import",
-      "tsx",
-      "--input-type=module",
-      "-e",
-      program,
-    ],
-    { encoding: "utf8", env: { ...process.env, TMPDIR: "/tmp", HOME: "/tmp" } },
+    ["--reuid=65534", "--clear-groups", process.execPath, ".threads/adding-areas.mjs", folder],
+    { encoding: "utf8", timeout: 60_000, env: { ...process.env, TMPDIR: "/tmp", HOME: "/tmp" } },
   );
   expect(stdout).toMatch(/cannot be used. This program's user may not write there/);
 });

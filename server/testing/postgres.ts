@@ -1,17 +1,17 @@
 import { execFileSync, spawn } from "node:child_process";
-import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync } from "node:fs";
 import { createServer, type AddressInfo } from "node:net";
 import { tmpdir, userInfo } from "node:os";
 import { join } from "node:path";
 
 const HOME = "/usr/lib/postgresql";
 
-/** Where Debian puts the newest PostgreSQL it has installed. */
-function programs(): string {
+/** The newest PostgreSQL that Debian has installed. */
+function version(): string {
   const versions = existsSync(HOME) ? readdirSync(HOME).sort((a, b) => Number(b) - Number(a)) : [];
   if (versions.length === 0)
     throw new Error("There is no PostgreSQL in /usr/lib/postgresql. `npm test` installs it.");
-  return join(HOME, versions[0]!, "bin");
+  return versions[0]!;
 }
 
 function freePort(): Promise<number> {
@@ -25,25 +25,28 @@ function freePort(): Promise<number> {
 
 /** A PostgreSQL server of one's own on loopback, with nothing in it; gone when it is stopped. It refuses to run as root, and becomes "postgres" then. */
 export async function startPostgres(): Promise<{ url: string; stop: () => Promise<void> }> {
-  const bin = programs();
+  const bin = join(HOME, version(), "bin");
   const root = userInfo().uid === 0;
   const as = (program: string, args: string[]): [string, string[]] =>
     root ? ["runuser", ["-u", "postgres", "--", join(bin, program), ...args]] : [join(bin, program), args];
   const folder = mkdtempSync(join(tmpdir(), "calm-ledger-postgres-"));
   if (root) execFileSync("chown", ["postgres", folder]);
   const data = join(folder, "data");
-  const [initdb, initdbArgs] = as("initdb", [
-    "-D",
-    data,
-    "-U",
-    "ledger",
-    "-A",
-    "trust",
-    "-E",
-    "UTF8",
-    "--no-sync",
-  ]);
-  execFileSync(initdb, initdbArgs, { stdio: "ignore", cwd: "/" });
+  // Made once, then unpacked: that takes a tenth of the time.
+  const made = join(".threads", `postgres-${version()}.tar`);
+  if (existsSync(made)) {
+    execFileSync("tar", ["-xf", made, "-C", folder]);
+    if (root) execFileSync("chown", ["-R", "postgres", folder]);
+  } else {
+    const [initdb, initdbArgs] = as("initdb", [
+      ...["-D", data, "-U", "ledger", "-A", "trust", "-E", "UTF8"],
+      "--no-sync",
+    ]);
+    execFileSync(initdb, initdbArgs, { stdio: "ignore", cwd: "/" });
+    const part = `${made}.${process.pid}`;
+    execFileSync("tar", ["-cf", part, "-C", folder, "data"]);
+    renameSync(part, made);
+  }
   const port = await freePort();
   const [postgres, args] = as("postgres", [
     ...["-D", data, "-k", folder, "-h", "127.0.0.1", "-p", String(port)],
