@@ -179,7 +179,9 @@ test("whoever has left asks for the rest no more, and for all of it on coming ba
   expect(compared()).toEqual([`${both.join("|")} first`, both.join("|")]);
   restDown = false;
   await visit();
-  await waitFor(() => expect(screen.queryByText("First rows; the rest is coming")).toBeNull());
+  await waitFor(() => expect(screen.queryByText("First rows; the rest is coming")).toBeNull(), {
+    timeout: 5000,
+  });
 });
 
 test("one of another family turns the page to what values mean", async () => {
