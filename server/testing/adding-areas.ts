@@ -6,12 +6,8 @@ import { sql } from "drizzle-orm";
 import { openEmbedded } from "@/server/database";
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
-try {
-  const { db } = await openEmbedded(process.argv[2]!);
-  for (let i = 1; ; i++) {
-    await db.execute(sql`insert into area (plant_id, name, sort) values (1, ${`area ${i}`}, ${i})`);
-    say(String(i));
-  }
-} catch (error) {
-  say((error as Error).message);
+const opened = await openEmbedded(process.argv[2]!).catch((error: Error) => say(error.message));
+for (let i = 1; opened; i++) {
+  await opened.db.execute(sql`insert into area (plant_id, name, sort) values (1, ${`area ${i}`}, ${i})`);
+  say(String(i));
 }
