@@ -60,17 +60,24 @@ export function installTools() {
   });
 }
 
-/** Installs socat for the demo's serial port, where that can be done without asking; without it that one line is left out. */
+/** Installs socat for the demo's serial port; without it that one line is left out. */
 export function installSocat() {
-  if (
-    existsSync("/usr/bin/socat") ||
-    process.getuid?.() !== 0 ||
-    spawnSync("apt-get", ["--version"]).status !== 0
-  )
+  installWished("socat", "/usr/bin/socat", "for the demo's serial port");
+}
+
+/** Installs Chromium without the windows that nobody sees in a test; else Debian's usual one is taken. */
+export function installHeadless() {
+  installWished("chromium-headless-shell", "/usr/bin/chromium-headless-shell", "for the browser tests");
+}
+
+/** Installs what is wished and not needed, where that can be done without asking. */
+function installWished(name, path, what) {
+  if (existsSync(path) || process.getuid?.() !== 0 || spawnSync("apt-get", ["--version"]).status !== 0)
     return;
-  console.log("Installing socat, for the demo's serial port ...");
-  run("sh", ["-c", "apt-get update -qq && apt-get install -y -qq --no-install-recommends socat"], {
+  console.log(`Installing ${name}, ${what} ...`);
+  run("sh", ["-c", `apt-get update -qq && apt-get install -y -qq --no-install-recommends ${name}`], {
     stdio: "ignore",
+    timeout: 120_000,
     env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
   });
 }

@@ -1,11 +1,12 @@
 /** `npm test`: static checks, unit tests, browser tests. Prints the totals of all runners at the end; fails when one fails. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { installPackages, installTools, start } from "./prepare.mjs";
+import { installHeadless, installPackages, installTools, start } from "./prepare.mjs";
 import { runBeside } from "./run-beside.mjs";
 import { staticChecks } from "./static.mjs";
 
 installPackages();
 installTools();
+installHeadless();
 rmSync("test-results", { recursive: true, force: true });
 mkdirSync("test-results", { recursive: true });
 
