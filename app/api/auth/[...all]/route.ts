@@ -1,3 +1,5 @@
+// As every other way in begins: the build would lay the whole program down once more.
+import "@/app/_lib/serve";
 import { currentPerson } from "@/app/_lib/person";
 import { readBody } from "@/app/_lib/read-body";
 import { application } from "@/server/application";
