@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "./fixtures";
-import { at, connect, letGoOfAll, signIn } from "./helpers";
+import { at, connect, letGoOfAll, openBench, signIn } from "./helpers";
 
 /** In one hand; a small window; 1280x800 at 200 % zoom is as wide. */
 const SIZES = [
@@ -35,6 +35,16 @@ function beyond(): string[] {
   });
 }
 
+/** What scrolls by itself and has hardly any height to do so: nobody gets through it with a thumb. */
+function squeezed(): string[] {
+  return [...document.querySelectorAll("main, main *")].flatMap((each) => {
+    const scrolls = /auto|scroll/.test(getComputedStyle(each).overflowY);
+    const { clientHeight, scrollHeight, tagName, className } = each;
+    const little = clientHeight < 100 && scrollHeight > clientHeight + 40;
+    return scrolls && little && tagName !== "TEXTAREA" ? [`${tagName} ${className}`] : [];
+  });
+}
+
 /** What stands on the screen reaches no further than it, and leaves a sheet that one can read. */
 async function expectWithin(page: Page, path: string): Promise<void> {
   for (const size of SIZES) {
@@ -48,6 +58,7 @@ async function expectWithin(page: Page, path: string): Promise<void> {
       }));
       expect([path, size, seen.wide, seen.head < 70, seen.grid > 180]).toEqual([path, size, 0, true, true]);
       expect([path, size, await page.evaluate(beyond)]).toEqual([path, size, []]);
+      expect([path, size, await page.evaluate(squeezed)]).toEqual([path, size, []]);
     }).toPass({ timeout: 5000 });
   }
 }
@@ -100,4 +111,29 @@ test("nothing is out of reach in one hand or a small window: one line of masthea
   await page.getByRole("button", { name: "Leave it" }).click();
   await expect(page.getByText("Ended before anything was done to the drive.")).toBeVisible();
   await letGoOfAll(page);
+});
+
+test("in one hand the bench leads to the ways that worked, and what came of asking comes into sight", async ({
+  page,
+  plant,
+}) => {
+  await page.setViewportSize(SIZES[0]!);
+  await signIn(page);
+  await openBench(page);
+  const ways = page.getByRole("heading", { name: /^Ways that worked/ });
+  await expect(ways).not.toBeInViewport();
+  await page.getByRole("link", { name: "Connections, and ways that worked" }).click();
+  await expect(ways).toBeInViewport();
+  await page.getByLabel(/^Host/).fill("127.0.0.1");
+  await page.getByLabel("Port", { exact: true }).fill(String(15031 + plant.shift));
+  await page.getByLabel("From address").fill("200");
+  await page.getByLabel(/^To address/).fill("200");
+  await page.getByRole("button", { name: "Look for drives" }).click();
+  await expect(page.getByRole("heading", { name: /^Search done/ })).toBeInViewport();
+  await page.getByRole("button", { name: "Put away" }).click();
+  await page.getByLabel("Port", { exact: true }).fill("9");
+  await page.getByRole("button", { name: "Connect", exact: true }).first().click();
+  await expect(page.getByRole("heading", { name: /^Not connected/ })).toBeInViewport();
+  await page.getByRole("button", { name: "Use settings" }).first().click();
+  await expect(page.getByLabel(/^Host/)).toBeInViewport();
 });

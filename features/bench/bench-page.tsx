@@ -1,12 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState, type FormEvent } from "react";
-import { bench } from "@/core/contract";
+import { useEffect, useRef, useState } from "react";
 import type { Trouble } from "@/core/drive";
 import { adviseTrouble, linkText, type LinkSettings } from "@/core/link";
 import { Touchable, useMay } from "@/features/house/rights";
-import { usePlant } from "@/features/house/use-plant";
-import { ask } from "@/features/live/ask";
 import { useLive } from "@/features/live/store";
 import { Button } from "@/ui/button";
 import { Field } from "@/ui/field";
@@ -14,7 +11,7 @@ import { Notice } from "@/ui/notice";
 import { AdviceList } from "./advice-list";
 import { ConnectedCard } from "./connected-card";
 import { ConnectionCard } from "./connection-card";
-import { FindForm, type FindRequest } from "./find-form";
+import { FindForm } from "./find-form";
 import { KnownLinks } from "./known-links";
 import { draftOf, EMPTY_DRAFT, settingsOf, speakers, type LinkDraft } from "./link-draft";
 import { LinkForm } from "./link-form";
@@ -22,6 +19,7 @@ import { LiveWarning } from "./live-warning";
 import { SearchResult } from "./search-result";
 import type { FamilyView, KnownLink } from "./types";
 import { UnknownDrive } from "./unknown-drive";
+import { useAsking, type Asked } from "./use-asking";
 
 interface Props {
   acknowledged: boolean;
@@ -31,87 +29,61 @@ interface Props {
   start: { link: LinkSettings; unit: number } | undefined;
 }
 
-interface Attempt {
-  link: LinkSettings;
-  unit: number;
-  trouble: Trouble;
-}
-
 /** The bench: a way to a drive, finding who is on it, and the drives one is connected to. */
 export function BenchPage({ acknowledged, name, links, families, start }: Props) {
   const router = useRouter();
   const mayConnect = useMay("connect");
-  const { plant, to } = usePlant();
   const { connections, searches } = useLive();
   const [warned, setWarned] = useState(acknowledged);
   const [draft, setDraft] = useState<LinkDraft>(start ? draftOf(start.link, start.unit) : EMPTY_DRAFT);
-  const [busy, setBusy] = useState("");
-  const [attempt, setAttempt] = useState<Attempt>();
-  const [tested, setTested] = useState("");
   const [complaint, setComplaint] = useState("");
+  const { busy, attempt, tested, outcome, ...asking } = useAsking();
   // What a search found is kept with its link: the list below shows it when the search has ended.
   const ended = [...searches.values()].filter((each) => each.phase !== "looking").length;
   useEffect(() => {
     if (ended > 0) router.refresh();
   }, [ended, router]);
+  const form = useRef<HTMLFormElement>(null);
   const settings = settingsOf(draft);
   const link = settings.ok ? settings.link : undefined;
-  const clear = (): void => {
-    setAttempt(undefined);
-    setTested("");
+  const change = (next: LinkDraft): void => {
+    setDraft(next);
     setComplaint("");
+    asking.clear();
   };
-  const connect = async (way: LinkSettings, unit: number, as?: string): Promise<void> => {
-    clear();
-    setBusy(`Asking ${linkText(way)}, address ${unit} ...`);
-    const answer = await ask(bench.connect, { params: { plant }, body: { link: way, unit, as } });
-    setBusy("");
-    if (answer.ok) router.push(to(`/bench/${answer.value.id}`));
-    else setAttempt({ link: way, unit, trouble: answer.trouble });
+  const connect = (to: LinkSettings, unit: number, as?: string): void => {
+    setComplaint("");
+    void asking.connect(to, unit, as);
   };
-  const test = async (): Promise<void> => {
-    if (!link) return setComplaint(settings.ok ? "" : settings.missing);
-    clear();
-    setBusy(`Trying ${linkText(link)} ...`);
-    const answer = await ask(bench.testLink, {
-      params: { plant },
-      body: { link, unit: Number(draft.unit) },
-    });
-    setBusy("");
-    if (!answer.ok) return setAttempt({ link, unit: Number(draft.unit), trouble: answer.trouble });
-    if (answer.value.answered)
-      return setTested(`Somebody answers at address ${draft.unit}, within ${answer.value.ms} ms.`);
-    const [advice] = answer.value.advice;
-    setTested(
-      advice ? `${advice.title} ${advice.means} First: ${advice.checks[0]}` : "Nobody answers there.",
-    );
-  };
-  const find = async (where: LinkSettings, request: FindRequest): Promise<void> => {
-    clear();
-    const answer = await ask(bench.startSearch, { params: { plant }, body: { link: where, ...request } });
-    if (!answer.ok) setAttempt({ link: where, unit: request.from, trouble: answer.trouble });
-  };
-  const submit = (event: FormEvent): void => {
-    event.preventDefault();
-    if (link) void connect(link, Number(draft.unit));
-    else setComplaint(settings.ok ? "" : settings.missing);
+  const askThere = (ask: (link: LinkSettings, unit: number) => Promise<void>): void => {
+    setComplaint(settings.ok ? "" : settings.missing);
+    if (link) void ask(link, Number(draft.unit));
   };
   if (mayConnect && !warned) return <LiveWarning name={name} onAcknowledged={() => setWarned(true)} />;
   const speaking = speakers(families, draft);
   return (
     <Touchable right="connect">
-      <div className="flex flex-1 min-h-0 max-lg:flex-col">
-        <aside className="w-[23rem] max-lg:w-full shrink-0 border-r border-hairline overflow-y-auto px-5 py-4">
+      <div className="flex lg:flex-1 lg:min-h-0 max-lg:flex-col">
+        <aside className="w-[23rem] max-lg:w-full shrink-0 lg:border-r border-hairline lg:overflow-y-auto px-5 py-4">
           <h1 className="text-xl font-semibold mb-3">Connect to a drive</h1>
-          <form onSubmit={submit}>
-            <LinkForm
-              draft={draft}
-              families={families}
-              onChange={(next) => {
-                setDraft(next);
-                clear();
-              }}
-            />
+          {links.length > 0 && (
+            <p className="lg:hidden mb-3">
+              <a
+                href="#ways"
+                className="inline-flex items-center min-h-11 underline underline-offset-4 decoration-hairline hover:decoration-copper"
+              >
+                Connections, and ways that worked
+              </a>
+            </p>
+          )}
+          <form
+            ref={form}
+            onSubmit={(event) => {
+              event.preventDefault();
+              askThere(asking.connect);
+            }}
+          >
+            <LinkForm draft={draft} families={families} onChange={change} />
             <div className="mt-3 grid grid-cols-[6.5rem_1fr_auto] gap-2 items-end">
               <Field
                 label="Drive's address"
@@ -122,12 +94,12 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
                 title="In decimal digits, such as 16"
                 required
               />
-              <Button rank="primary" type="submit" disabled={busy !== ""}>
+              <Button rank="primary" type="submit" disabled={busy !== undefined}>
                 {busy ? "Asking ..." : "Connect"}
               </Button>
               <Button
-                disabled={busy !== ""}
-                onClick={() => void test()}
+                disabled={busy !== undefined}
+                onClick={() => askThere(asking.test)}
                 title="Is somebody there? Nothing is connected."
               >
                 Test
@@ -141,7 +113,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
           )}
           {busy && (
             <p role="status" className="mt-2 text-soft text-[15px]">
-              {busy}
+              {busy.text}
             </p>
           )}
           {tested && (
@@ -150,7 +122,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
             </p>
           )}
           <h2 className="mt-5 mb-2 pt-4 border-t border-hairline font-semibold">Nobody knows the address?</h2>
-          <FindForm link={link} onFind={(request) => link && void find(link, request)} />
+          <FindForm link={link} onFind={(request) => link && void asking.find(link, request)} />
           {speaking.length > 0 && (
             <div className="mt-5 pt-4 border-t border-hairline space-y-1">
               <h2 className="font-semibold">Cable, switches, keypad</h2>
@@ -168,15 +140,16 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
             </div>
           )}
         </aside>
-        <div className="flex-1 min-w-0 overflow-y-auto px-6 py-4">
+        <div id="ways" className="flex-1 min-w-0 lg:overflow-y-auto px-6 max-lg:px-5 py-4">
+          <div ref={outcome} className="scroll-mt-4" />
           {attempt?.trouble.kind === "unknown-drive" ? (
             <UnknownDrive
               text={attempt.trouble.text}
               link={attempt.link}
               unit={attempt.unit}
               families={speakers(families, draftOf(attempt.link, attempt.unit))}
-              busy={busy !== ""}
-              onConnect={(to, unit, as) => void connect(to, unit, as)}
+              busy={busy !== undefined}
+              onConnect={connect}
             />
           ) : (
             attempt && <Failed attempt={attempt} />
@@ -185,10 +158,10 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
             <SearchResult
               key={view.id}
               view={view}
-              busy={busy !== ""}
-              onConnect={(to, unit, as) => void connect(to, unit, as)}
+              busy={busy !== undefined}
+              onConnect={connect}
               onPatient={() =>
-                void find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })
+                void asking.find(view.link, { from: view.from, to: view.to, breadth: "these", patient: true })
               }
             />
           ))}
@@ -204,11 +177,11 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
           )}
           <KnownLinks
             links={links}
-            busy={busy !== ""}
-            onConnect={(to, unit) => void connect(to, unit)}
+            busy={busy}
+            onConnect={connect}
             onTake={(to, unit) => {
-              setDraft(draftOf(to, unit));
-              clear();
+              change(draftOf(to, unit));
+              form.current?.scrollIntoView();
             }}
           />
         </div>
@@ -218,7 +191,7 @@ export function BenchPage({ acknowledged, name, links, families, start }: Props)
 }
 
 /** An attempt that failed: what was seen, what it means, and what to look at in which order. */
-function Failed({ attempt: { link, unit, trouble } }: { attempt: Attempt }) {
+function Failed({ attempt: { link, unit, trouble } }: { attempt: Asked & { trouble: Trouble } }) {
   const advice = adviseTrouble(link.kind, unit, trouble);
   const head = useRef<HTMLHeadingElement>(null);
   // One may have asked from far down the list: the answer comes to where one looks.

@@ -7,7 +7,7 @@ import { Identity, StandsAt } from "./identity";
 export function ConnectedCard({ view }: { view: ConnectionView }) {
   const { to } = usePlant();
   return (
-    <div className="bg-leaf border border-hairline rounded-page p-4 flex gap-4 items-center">
+    <div className="bg-leaf border border-hairline rounded-page p-4 flex flex-wrap gap-x-4 gap-y-2 items-center">
       <div className="flex-1 min-w-64">
         <p className="text-[17px] font-semibold">
           <StandsAt position={view.position} />
@@ -16,7 +16,7 @@ export function ConnectedCard({ view }: { view: ConnectionView }) {
       </div>
       <Link
         href={to(`/bench/${view.id}`)}
-        className="min-h-9 inline-flex items-center px-3.5 border border-hairline rounded-page hover:border-copper font-medium text-[15px]"
+        className="min-h-9 pointer-coarse:min-h-11 inline-flex items-center px-3.5 border border-hairline rounded-page hover:border-copper font-medium text-[15px]"
       >
         Open
       </Link>

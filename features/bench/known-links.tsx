@@ -12,7 +12,8 @@ import type { KnownLink } from "./types";
 
 interface Props {
   links: KnownLink[];
-  busy: boolean;
+  /** Who is asked just now. */
+  busy: { link: LinkSettings; unit: number } | undefined;
   onConnect: (link: LinkSettings, unit: number) => void;
   onTake: (link: LinkSettings, unit: number) => void;
 }
@@ -39,7 +40,7 @@ export function KnownLinks({ links, busy, onConnect, onTake }: Props) {
     .filter((each) => words.length === 0 || each.drives.length > 0);
   return (
     <section>
-      <div className="flex items-baseline gap-4 mb-2">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 mb-2">
         <h2 className="text-lg font-semibold">
           Ways that worked{links.some((each) => !each.lastSuccess) && ", and ways that are noted"}
         </h2>
@@ -48,7 +49,7 @@ export function KnownLinks({ links, busy, onConnect, onTake }: Props) {
           onChange={(event) => setFind(event.target.value)}
           aria-label="Find among the ways that worked"
           placeholder="Position, drive or link"
-          className="min-h-8 w-56 rounded-page border border-hairline bg-leaf px-3 text-[14px]"
+          className="min-h-8 pointer-coarse:min-h-11 w-56 rounded-page border border-hairline bg-leaf px-3 text-[14px]"
         />
       </div>
       <div className="bg-leaf border border-hairline rounded-page divide-y divide-hairline">
@@ -77,10 +78,11 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
   };
   const worked = known.lastSuccess ? `worked ${moment(known.lastSuccess)}` : "nobody has answered there yet";
   const placed = known.drives.some((each) => each.tag);
-  const quiet = "min-h-8 underline underline-offset-4 decoration-hairline hover:decoration-copper";
+  const quiet =
+    "min-h-8 pointer-coarse:min-h-11 underline underline-offset-4 decoration-hairline hover:decoration-copper";
   return (
     <div>
-      <div className="flex max-sm:flex-wrap items-center gap-x-3 px-4 min-h-9 bg-paper text-[13px] text-soft whitespace-nowrap">
+      <div className="flex max-sm:flex-wrap items-center gap-x-3 px-4 max-sm:pt-1.5 min-h-9 bg-paper text-[13px] text-soft whitespace-nowrap">
         {naming === undefined ? (
           <h3 className="font-semibold text-[15px] text-ink max-sm:whitespace-normal">{known.name}</h3>
         ) : (
@@ -97,12 +99,14 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
             />
           </form>
         )}
-        <p className="flex-1 max-sm:basis-full min-w-0 truncate" title={`${linkText(known.link)}, ${worked}`}>
-          {LINK_WORDS[known.link.kind]}
+        <p className="flex-1 max-sm:basis-full min-w-0 flex flex-wrap gap-x-3 py-1">
+          <span>{LINK_WORDS[known.link.kind]}</span>
           {linkText(known.link) !== known.name && (
-            <span className="font-mono ml-3">{linkText(known.link)}</span>
+            <span className="font-mono min-w-0 truncate" title={linkText(known.link)}>
+              {linkText(known.link)}
+            </span>
           )}
-          <span className="ml-3">{worked}</span>
+          <span>{worked}</span>
         </p>
         <button
           type="button"
@@ -140,11 +144,11 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
             </span>
             <Button
               rank="quiet"
-              disabled={busy}
+              disabled={busy !== undefined}
               onClick={() => onConnect(known.link, drive.unit)}
               aria-label={`Connect ${drive.tag ?? `address ${drive.unit} on ${known.name}`}`}
             >
-              Connect
+              {busy?.link === known.link && busy.unit === drive.unit ? "Asking ..." : "Connect"}
             </Button>
           </li>
         ))}

@@ -20,7 +20,10 @@ export function ByMeaning({ columns, lines }: Meaning) {
   const shown = onlyDifferences ? apart : settings;
   const hidden = lines.length - lines.filter((each) => !each.moving).length;
   return (
-    <section aria-label="By what it means" className="flex flex-col flex-1 min-h-0">
+    <section
+      aria-label="By what it means"
+      className="flex flex-col flex-1 min-h-[max(18rem,70dvh)] md:min-h-72 bg-leaf"
+    >
       <div className="px-5 py-2 flex flex-wrap items-center gap-2 text-[14px]">
         <Toggle on={onlyDifferences} onToggle={setOnlyDifferences}>
           Only what is not alike ({apart.length})
