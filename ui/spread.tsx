@@ -8,7 +8,7 @@ export function Spread({ left, list, right }: { left: ReactNode; list: string; r
   const [open, setOpen] = useState(false);
   return (
     <div className="flex flex-1 min-h-0 max-md:flex-col">
-      <div className="md:hidden shrink-0 px-4 py-1.5 border-b border-hairline no-print">
+      <div className="md:hidden shrink-0 px-5 py-1.5 border-b border-hairline no-print">
         <Button aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Close the list" : list}
         </Button>

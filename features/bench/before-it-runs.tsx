@@ -14,7 +14,7 @@ export function BeforeItRuns({ view, open = false }: { view: ConnectionView; ope
   const count = trips.length + (state.missing?.length ?? 0);
   return (
     <details open={open} className="text-[15px] border border-hairline rounded-page bg-leaf px-4 py-2">
-      <summary className="cursor-pointer min-h-8 font-semibold">
+      <summary className="cursor-pointer py-1 font-semibold">
         {summary(count, state.missing === undefined)}
       </summary>
       <ul className="mt-1 divide-y divide-hairline">

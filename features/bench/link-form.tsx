@@ -79,7 +79,7 @@ export function LinkForm({
           </div>
         </>
       ) : (
-        <div className="grid grid-cols-[1fr_6rem] gap-3">
+        <div className="grid grid-cols-[1fr_6rem] items-end gap-3">
           <Field
             label={
               draft.kind === "modbus-tcp"

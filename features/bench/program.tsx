@@ -95,7 +95,7 @@ export function Program({ view, program }: { view: ConnectionView; program: Prog
         )}
       </div>
       <details className="mt-1" open={facts?.present === false && kept.length > 0}>
-        <summary className="min-h-8 cursor-pointer text-soft">
+        <summary className="py-1 cursor-pointer text-soft">
           {kept.length === 0 ? "No file of it is kept with the position" : `Kept files: ${kept.length}`}
         </summary>
         <p className="text-soft">{program.about}</p>

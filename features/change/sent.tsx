@@ -10,12 +10,12 @@ export function Sent({ sent, byCode }: { sent: SentList; byCode: ReadonlyMap<str
   if (sent.length === 0) return null;
   return (
     <section aria-label="Sent to the drive">
-      <h2 className="px-4 pt-4 pb-1 font-semibold">Sent to the drive</h2>
+      <h2 className="px-5 pt-4 pb-1 font-semibold">Sent to the drive</h2>
       <ol>
         {[...sent].reverse().map((each, i) => {
           const parameter = byCode.get(each.code);
           return (
-            <li key={sent.length - i} className="px-4 py-2 border-t border-hairline text-[14px]">
+            <li key={sent.length - i} className="px-5 py-2 border-t border-hairline text-[14px]">
               <p>
                 <span className="font-mono">{each.code}</span> {parameter?.name}
               </p>

@@ -35,7 +35,7 @@ export function Wished({
 }) {
   const writes = plan?.writes ?? [];
   if (writes.length === 0 && begun)
-    return <p className="px-4 py-3 text-soft text-[15px]">Nothing waits to be written.</p>;
+    return <p className="px-5 py-3 text-soft text-[15px]">Nothing waits to be written.</p>;
   if (writes.length === 0)
     return (
       <Empty title="Nothing waits to be written.">
@@ -50,7 +50,7 @@ export function Wished({
         const parameter = byCode.get(code);
         const change = said.get(code);
         return (
-          <li key={code} className="px-4 py-2 border-b border-hairline text-[14px]">
+          <li key={code} className="px-5 py-2 border-b border-hairline text-[14px]">
             <p>
               <span className="font-mono">{code}</span> {parameter?.name}
             </p>

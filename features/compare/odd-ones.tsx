@@ -41,7 +41,7 @@ export function OddOnes({ lines }: { lines: ComparedWords["odd"] }) {
         ))}
       </ol>
       {lines.length > FIRST && (
-        <Button rank="quiet" className="-ml-3.5 !min-h-8 !text-[14px]" onClick={() => setAll(!all)}>
+        <Button rank="quiet" className="-ml-[15px] !min-h-8 !text-[14px]" onClick={() => setAll(!all)}>
           {all ? "Fewer" : `${lines.length - FIRST} more in which somebody stands apart`}
         </Button>
       )}

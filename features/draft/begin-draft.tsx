@@ -81,7 +81,7 @@ export function OpenDrafts({
         <Link
           key={each.id}
           href={to(`/drafts/${each.id}`)}
-          className="block px-4 py-2 text-[15px] hover:bg-paper"
+          className="block px-5 py-2 text-[15px] hover:bg-paper"
         >
           <span className="text-graphite underline decoration-dashed underline-offset-4">{each.title}</span>
           <span className="block text-soft text-[13px]">

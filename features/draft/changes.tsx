@@ -20,7 +20,7 @@ export function Changes({
   return (
     <ol aria-label="Changes">
       {changes.map((each) => (
-        <li key={each.code} className="px-4 py-2 border-b border-hairline text-[14px]">
+        <li key={each.code} className="px-5 py-2 border-b border-hairline text-[14px]">
           <p>
             <span className="font-mono">{each.code}</span> {each.name}
           </p>

@@ -58,7 +58,7 @@ export function DraftHead({
     addressOf(carry.carryAccountFile, { params: { plant, draft: draft.id, format } });
   const here = hereAt(useLive(), draft.tag);
   return (
-    <div className="px-4 py-3 border-b border-hairline">
+    <div className="px-5 py-3 border-b border-hairline">
       <h1 className="text-lg font-semibold">{draft.title}</h1>
       <p className="text-soft text-[14px]">
         A draft for{" "}

@@ -74,7 +74,7 @@ export function Files({ files, owner, words }: Props) {
     <section
       aria-label="Files"
       className={classes(
-        "px-4 py-2 border-b border-hairline",
+        "px-5 py-2 border-b border-hairline",
         over && "outline-2 outline-copper -outline-offset-2",
       )}
       onDragOver={(event) => {

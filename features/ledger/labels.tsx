@@ -5,6 +5,7 @@ import { ledger } from "@/core/contract";
 import { useMay } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act } from "@/features/live/ask";
+import { classes } from "@/ui/classes";
 import type { RecordView } from "./types";
 
 /** The labels of a record: put on and taken off, each time written down. */
@@ -42,7 +43,7 @@ export function Labels({ tag, record, used }: { tag: string; record: RecordView;
       ))}
       {may && (
         <form
-          className="no-print"
+          className={classes("no-print", record.labels.length === 0 && "-ml-[7px]")}
           onSubmit={(event) => {
             event.preventDefault();
             if (typed.trim() !== "") void set(typed.trim(), true);

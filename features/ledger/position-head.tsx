@@ -30,7 +30,7 @@ export function PositionHead({
   const { tag, title, machine, family, jobNumber, twinGroup, beforeWork, notes, retired, verdict, reasons } =
     position;
   return (
-    <div className="px-4 py-3 border-b border-hairline">
+    <div className="px-5 py-3 border-b border-hairline">
       <h1 className="text-xl font-semibold">
         <span className="font-mono">{tag}</span>
       </h1>

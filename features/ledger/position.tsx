@@ -124,10 +124,10 @@ export function Position({
           <>
             <PositionHead position={position} live={live} record={record?.number} />
             <Offered right="arrange">
-              <p className="px-4 py-1.5 border-b border-hairline no-print flex flex-wrap items-center gap-x-2">
+              <p className="px-5 py-1.5 border-b border-hairline no-print flex flex-wrap items-center gap-x-2">
                 <Button
                   rank="quiet"
-                  className="-ml-3.5"
+                  className="-ml-[15px]"
                   letter="e"
                   onClick={() => {
                     setOpened((before) => before + 1);

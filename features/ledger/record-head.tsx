@@ -30,7 +30,7 @@ export function RecordHead({
   const { to } = usePlant();
   const [standing] = standings;
   return (
-    <div className="px-4 py-3 border-b border-hairline flex flex-wrap gap-x-6 gap-y-2 items-center">
+    <div className="px-5 py-3 border-b border-hairline flex flex-wrap gap-x-6 gap-y-2 items-center">
       <div className="flex-1 min-w-72">
         <h2 className="text-lg font-semibold">
           Record {record.number}

@@ -55,7 +55,7 @@ export function SignIn({ demo }: { demo: boolean }) {
           </p>
           <Button
             rank="quiet"
-            className="mt-1 -ml-3.5 underline underline-offset-4"
+            className="mt-1 -ml-[15px] underline underline-offset-4"
             onClick={() => form.reset(DEMO)}
           >
             Fill that in

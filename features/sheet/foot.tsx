@@ -45,7 +45,7 @@ export function Foot({
   return (
     <div
       ref={foot}
-      className="sticky bottom-0 z-20 bg-leaf border-t border-hairline px-4 py-2 text-[14px] no-print"
+      className="sticky bottom-0 z-20 bg-leaf border-t border-hairline px-5 py-2 text-[14px] no-print"
     >
       <div className="flex flex-wrap items-start gap-x-3">
         <p aria-live="polite" className="flex-1 min-w-48">

@@ -64,7 +64,7 @@ export function Elsewhere({
       {found && found.total > 0 && <Spread found={found} value={value} />}
       {found && (found.total > 0 || here !== undefined) && !fixed && (
         <Offered right="draft">
-          <Button rank="quiet" className="-ml-3.5" onClick={() => setDrafting(true)}>
+          <Button rank="quiet" className="-ml-[15px]" onClick={() => setDrafting(true)}>
             Draft a change at several ...
           </Button>
           {drafting && all?.ok === false && <p className="text-ochre">{all.trouble.text}</p>}
@@ -109,7 +109,7 @@ export function Elsewhere({
         ))}
       </ul>
       {left > 0 && count < MOST && (
-        <Button rank="quiet" className="-ml-3.5" onClick={() => setCount(Math.min(count + MORE, MOST))}>
+        <Button rank="quiet" className="-ml-[15px]" onClick={() => setCount(Math.min(count + MORE, MOST))}>
           Show {Math.min(left, MORE)} of {left} more
         </Button>
       )}

@@ -54,7 +54,7 @@ export function LeafNote({
         <Offered right="annotate">
           <Button
             rank={now ? "quiet" : "plain"}
-            className={now && "-ml-3.5"}
+            className={now && "-ml-[15px]"}
             onClick={() => setWriting(true)}
           >
             {now ? "Change the note" : `Write a note for ${tag}`}

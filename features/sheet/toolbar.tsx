@@ -37,7 +37,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
   const { rows: all, notDefault, differs, outside, untold, kinds, rated } = factsOf(data);
   const shown = found.groups.reduce((sum, each) => sum + each.rows.length, 0);
   return (
-    <div className="border-b border-hairline px-4 py-2 text-[14px] no-print">
+    <div className="border-b border-hairline px-5 py-2 text-[14px] no-print">
       <div className="flex flex-wrap items-center gap-x-1 gap-y-1">
         <input
           ref={finder}

@@ -19,16 +19,16 @@ export function TerminalList({ terminals, live }: { terminals: TerminalView[]; l
           <section key={kind} aria-label={title} className="mt-4">
             <h2 className="font-semibold">{title}</h2>
             <div className="overflow-x-auto" role="region" aria-label={`${title}, table`} tabIndex={0}>
-              <table role="table" className="w-full text-[14px] mt-1 max-sm:block">
+              <table role="table" className="w-full lg:table-fixed text-[14px] mt-1 max-sm:block">
                 <thead role="rowgroup" className="max-sm:sr-only">
                   <tr role="row" className="text-left text-[12px] text-soft border-b border-hairline">
                     <th scope="col" className="font-normal py-1 pr-4 w-40">
                       Terminal
                     </th>
-                    <th scope="col" className="font-normal py-1 pr-4">
+                    <th scope="col" className="font-normal py-1 pr-4 lg:w-60">
                       Does
                     </th>
-                    <th scope="col" className="font-normal py-1 pr-4 w-56">
+                    <th scope="col" className="font-normal py-1 pr-4 w-48">
                       {live ? "Now" : "When it was read"}
                     </th>
                     <th scope="col" className="font-normal py-1">
