@@ -39,8 +39,8 @@ export function Choice<T extends string>(props: Props<T>) {
           className={classes(
             "cursor-pointer focus-visible:outline-2 focus-visible:outline-copper",
             shape === "line"
-              ? "min-h-8 px-3 py-1 rounded-page border border-transparent text-[14px] text-soft hover:text-ink data-checked:border-copper data-checked:text-ink"
-              : "block px-3 py-1.5 min-h-9 text-[15px] text-soft hover:text-ink data-checked:text-ink data-checked:font-semibold data-checked:bg-paper data-checked:shadow-[inset_3px_0_0_var(--copper)]",
+              ? "min-h-8 pointer-coarse:min-h-11 content-center px-3 py-1 rounded-page border border-transparent text-[14px] text-soft hover:text-ink data-checked:border-copper data-checked:text-ink"
+              : "block px-3 py-1.5 min-h-9 pointer-coarse:min-h-11 content-center text-[15px] text-soft hover:text-ink data-checked:text-ink data-checked:font-semibold data-checked:bg-paper data-checked:shadow-[inset_3px_0_0_var(--copper)]",
           )}
         >
           {children(each)}

@@ -134,7 +134,7 @@ function KnownWay({ known, busy, onConnect, onTake }: Omit<Props, "links"> & { k
               {drive.unit}
             </span>
             <span className="font-mono w-14">{drive.tag}</span>
-            <span className="flex-1 min-w-0 truncate">
+            <span className="flex-1 min-w-0 sm:truncate max-sm:py-1">
               {drive.title ?? (
                 <span className="text-soft">{drive.text ?? "somebody of no known family"}</span>
               )}

@@ -26,7 +26,7 @@ export function Place({
           if (event.target.value === NEW) onMake();
           else onPlace(event.target.value);
         }}
-        className="min-h-9 rounded-page border border-hairline bg-leaf px-2"
+        className="min-h-9 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2"
       >
         <option value="" disabled>
           choose

@@ -73,7 +73,7 @@ export function Compare({ twins, ...brought }: Props) {
               <button
                 type="button"
                 aria-label={`Take ${title} away`}
-                className="min-h-8 w-8 text-soft hover:text-ink"
+                className="min-h-8 w-8 pointer-coarse:min-h-11 pointer-coarse:w-11 text-soft hover:text-ink"
                 onClick={() => show(last.filter((each) => each !== tokens[i]))}
               >
                 ×

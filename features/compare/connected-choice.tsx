@@ -33,7 +33,7 @@ export function ConnectedChoice({ connections, tokens, onChoose }: Props) {
       aria-label="A connected drive"
       value=""
       onChange={(event) => onChoose(event.target.value)}
-      className="min-h-9 max-w-52 rounded-page border border-hairline bg-leaf px-2"
+      className="min-h-9 pointer-coarse:min-h-11 max-w-52 rounded-page border border-hairline bg-leaf px-2"
     >
       <option value="">as connected ...</option>
       {named.map(({ token, name }) => (

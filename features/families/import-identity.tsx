@@ -152,7 +152,7 @@ export function ImportIdentity({ identity, canopen, modbus, waiting, onChange }:
           )}
           <button
             type="button"
-            className="min-h-9 px-2 text-soft hover:text-ink underline underline-offset-4 decoration-hairline"
+            className="min-h-9 pointer-coarse:min-h-11 px-2 text-soft hover:text-ink underline underline-offset-4 decoration-hairline"
             onClick={() => {
               setSaid([]);
               onChange(identity.filter((_, k) => k !== i));

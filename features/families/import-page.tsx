@@ -95,7 +95,7 @@ export function ImportPage({ waiting }: { waiting: Waiting | undefined }) {
             void choose(event.dataTransfer.files[0]);
           }}
         >
-          <label className="inline-flex items-center min-h-9 px-3.5 rounded-page border border-hairline hover:border-copper font-medium text-[15px] cursor-pointer focus-within:outline focus-within:outline-2 focus-within:outline-copper">
+          <label className="inline-flex items-center min-h-9 pointer-coarse:min-h-11 px-3.5 rounded-page border border-hairline hover:border-copper font-medium text-[15px] cursor-pointer focus-within:outline focus-within:outline-2 focus-within:outline-copper">
             {upload ? "Choose another file" : "Choose a file"}
             <input
               type="file"

@@ -48,7 +48,7 @@ export function Search() {
           value={text}
           onKeyDown={onKeyDown}
           onChange={(event) => setText(event.target.value)}
-          className="w-44 2xl:w-56 max-xl:w-full min-h-9 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
+          className="w-44 2xl:w-56 max-xl:w-full min-h-9 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-3 text-[15px]"
         />
         {said !== undefined && (
           <p

@@ -101,7 +101,7 @@ export function Plant({ first, thresholds }: { first: PositionWindow; thresholds
           If a drive died tonight: <strong>{head.counts.ready}</strong> of {total} positions are ready,{" "}
           <strong>{head.counts["with-care"]}</strong> with care, <strong>{head.counts.no}</strong> not.
         </h1>
-        <p className="flex flex-wrap gap-x-4 text-[15px] sm:ml-auto no-print">
+        <p className="flex flex-wrap items-center gap-x-4 text-[15px] sm:ml-auto no-print pointer-coarse:[&>*]:leading-[2.75rem]">
           <WhatIsReady thresholds={thresholds} />
           <Offered right="arrange">
             <Link

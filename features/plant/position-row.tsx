@@ -18,11 +18,13 @@ export function AreaHead({ name, counts }: { name: string; counts: VerdictCounts
       role="gridcell"
       className="h-full flex items-end gap-4 px-3 pb-1.5 bg-paper border-b border-hairline"
     >
-      <h2 className="font-semibold">{name}</h2>
-      <span className="w-40 max-w-[30%] pb-1">
+      <h2 className="font-semibold truncate" title={name}>
+        {name}
+      </h2>
+      <span className="w-40 max-w-[30%] pb-1 max-sm:hidden">
         <VerdictStrip counts={counts} />
       </span>
-      <span className="text-soft text-[13px] whitespace-nowrap truncate">
+      <span className="text-soft text-[13px] whitespace-nowrap shrink-0">
         {counts.ready} ready, {counts["with-care"]} with care, {counts.no} not
       </span>
     </div>

@@ -36,7 +36,7 @@ export function WhichRecord({ tag, records, standing, number, twins, rehearsed, 
         value={number}
         onChange={(event) => onChoose(Number(event.target.value))}
         aria-label="Record"
-        className="min-h-9 rounded-page border border-hairline bg-leaf px-2 max-w-full"
+        className="min-h-9 pointer-coarse:min-h-11 rounded-page border border-hairline bg-leaf px-2 max-w-full"
       >
         {records.map((each) => (
           <option key={each.number} value={each.number}>

@@ -53,7 +53,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
               event.currentTarget.blur();
             }
           }}
-          className="min-h-9 w-64 mr-2 rounded-page border border-hairline bg-paper px-3 text-[15px]"
+          className="min-h-9 pointer-coarse:min-h-11 w-64 mr-2 rounded-page border border-hairline bg-paper px-3 text-[15px]"
         />
         <Toggle on={view.notDefault} onToggle={(on) => onView({ notDefault: on })}>
           Not default {!data.coming && <Count of={notDefault} />}
@@ -117,7 +117,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
           {found.could > 0 && (
             <button
               type="button"
-              className="min-h-8 px-1 mr-2 underline underline-offset-4 hover:text-ink"
+              className="min-h-8 pointer-coarse:min-h-11 px-1 mr-2 underline underline-offset-4 hover:text-ink"
               onClick={() => onView({ could: true })}
             >
               {found.could} more could be set so
@@ -129,7 +129,7 @@ export function Toolbar({ data, whole, view, onView, found, mine, columns, noted
               <span className="font-mono">{shown}</span> of <span className="font-mono">{all}</span> rows{" "}
               <button
                 type="button"
-                className="min-h-8 px-1 underline underline-offset-4 hover:text-ink"
+                className="min-h-8 pointer-coarse:min-h-11 px-1 underline underline-offset-4 hover:text-ink"
                 onClick={() =>
                   onView({
                     ...EVERYTHING,
