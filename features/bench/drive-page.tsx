@@ -10,6 +10,7 @@ import { Offered, Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
 import { act, ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
+import { asHeard } from "@/features/live/at-position";
 import { useLive } from "@/features/live/store";
 import { ArrivingSheet } from "@/features/sheet/arriving-sheet";
 import type { SentSheet } from "@/features/sheet/send-sheet";
@@ -78,8 +79,9 @@ export function DrivePage({
 }: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
-  const { connections, gone, jobs } = useLive();
-  const view = gone.has(id) ? undefined : (connections.get(id) ?? first);
+  const { connections, gone, jobs, online } = useLive();
+  const known = gone.has(id) ? undefined : (connections.get(id) ?? first);
+  const view = known && asHeard(known, online);
   const { askFirst, question } = useAskFirst();
   const [making, setMaking] = useState(false);
   const onPlace = (tag: string): void =>

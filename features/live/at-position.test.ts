@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import type { ConnectionView } from "@/core/contract";
-import { connectionAt, hereAt, howItStands } from "./at-position";
+import { asHeard, connectionAt, hereAt, howItStands } from "./at-position";
 
 const view = (id: string, tag: string | undefined, phase: ConnectionView["phase"]) =>
   [id, { id, phase, position: tag && { tag, title: "" } } as ConnectionView] as const;
@@ -25,4 +25,12 @@ test("only a drive that answers is here, and only as long as the program is hear
   expect(here).toEqual([false, true, false, false, false]);
   expect(phases.some((phase) => howItStands({ phase }, false).here)).toBe(false);
   expect(howItStands({ phase: "lost" }, true).words).toBe("its connection is lost");
+});
+
+test("what a drive does is not known while the program is not heard; of one that was lost before it is known as it was", () => {
+  const [, there] = view("a", "KL-04", "connected");
+  const [, lost] = view("b", "KL-04", "lost");
+  expect(asHeard(there, true)).toBe(there);
+  expect(asHeard(there, false)).toEqual({ ...there, phase: "connecting" });
+  expect(asHeard(lost, false)).toBe(lost);
 });

@@ -19,6 +19,14 @@ export function hereAt(
   return there && howItStands(there, online).here ? there : undefined;
 }
 
+/**
+ * A connection as far as anything is known of it now: while the program that tells of it is not heard, what its drive does is not known, as of one that is being connected.
+ * Example: of a connected one "connected", then "connecting" once the stream broke.
+ */
+export function asHeard(view: ConnectionView, online: boolean): ConnectionView {
+  return online || view.phase !== "connected" ? view : { ...view, phase: "connecting" };
+}
+
 /** How a connection stands, for pages that only name it. `online`: the program that tells of it is heard. Example: `{ here: false, words: "its connection is lost" }`. */
 export function howItStands(
   { phase }: Pick<ConnectionView, "phase">,

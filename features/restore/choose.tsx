@@ -9,6 +9,7 @@ import { LiveWarning } from "@/features/bench/live-warning";
 import { usePlant } from "@/features/house/use-plant";
 import { ask } from "@/features/live/ask";
 import { useAskFirst } from "@/features/live/ask-first";
+import { asHeard } from "@/features/live/at-position";
 import { useLive } from "@/features/live/store";
 import { BeforeWork } from "@/features/positions/before-work";
 import type { RehearsedView } from "@/features/rehearsal/rehearsed-list";
@@ -82,7 +83,7 @@ export function ChooseRestore({
 }: Props) {
   const router = useRouter();
   const { plant, to } = usePlant();
-  const { connections } = useLive();
+  const { connections, online } = useLive();
   const [number, setNumber] = useState(wanted ?? records[0]?.number);
   const [busy, setBusy] = useState(false);
   const [warning, setWarning] = useState(false);
@@ -201,7 +202,7 @@ export function ChooseRestore({
                   checked={drive?.id === view.id}
                   onChange={() => setPicked(view.id)}
                 />
-                <Identity view={view} />
+                <Identity view={asHeard(view, online)} />
               </label>
             ))}
           </div>

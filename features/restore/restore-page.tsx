@@ -7,6 +7,8 @@ import { BeforeItRuns } from "@/features/bench/before-it-runs";
 import { Reading } from "@/features/bench/reading";
 import { Touchable } from "@/features/house/rights";
 import { usePlant } from "@/features/house/use-plant";
+import { asHeard } from "@/features/live/at-position";
+import { useLive } from "@/features/live/store";
 import { BeforeWork } from "@/features/positions/before-work";
 import { Link } from "@/ui/link";
 import { Step } from "@/ui/step";
@@ -35,6 +37,7 @@ interface Props {
 /** A restore from the check to the receipt: all steps on one page, the current one open. */
 export function RestorePage({ first, beforeWork, keepers, parameters, groups, howTo, byLink }: Props) {
   const { to } = usePlant();
+  const { online } = useLive();
   const restore = useRestore(first);
   const byCode = useMemo(
     () => new Map(parameters.map((each) => [each.code, toParameter(each)])),
@@ -132,9 +135,9 @@ export function RestorePage({ first, beforeWork, keepers, parameters, groups, ho
             found={endWords(restore) && <EndWords restore={restore} />}
           >
             {place.over === "done" && <Not restore={restore} parameters={parameters} />}
-            {place.over === "done" && restore.connected && (
+            {place.over === "done" && connected && (
               <div className="mb-3">
-                <BeforeItRuns view={restore.connected} open />
+                <BeforeItRuns view={asHeard(connected, online)} open />
               </div>
             )}
             <ToReceipt restore={restore} putsBack />
